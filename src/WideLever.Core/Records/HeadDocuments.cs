@@ -1,0 +1,49 @@
+namespace WideLever.Core.Records;
+
+/// <summary>What belongs to one unit: variants of a shell share a teardown and differ here.</summary>
+/// <param name="Unit">The machine.</param>
+/// <param name="Absent">Kinds that it does not have.</param>
+/// <param name="Parts">Its parts and empty places.</param>
+public sealed record UnitDocument(Unit Unit, IReadOnlyList<PartKind> Absent, IReadOnlyList<Part> Parts);
+
+/// <summary>What belongs to one teardown, which may serve several units.</summary>
+/// <param name="Teardown">When, where and on what sample.</param>
+/// <param name="Layers">Its layers, the outside first.</param>
+/// <param name="Guidance">The four marks.</param>
+/// <param name="Steps">Its steps in the order carried out.</param>
+/// <param name="Notes">Free text of the whole.</param>
+public sealed record TeardownDocument(
+    Teardown Teardown, IReadOnlyList<string> Layers, Guidance Guidance, IReadOnlyList<Step> Steps, string? Notes);
+
+/// <summary>A record is the merged view of one unit and one teardown. <c>docs/record.md</c>.</summary>
+public static class HeadDocuments
+{
+    /// <summary>The record of a unit by one of its teardowns.</summary>
+    /// <param name="unit">The unit.</param>
+    /// <param name="teardown">The teardown.</param>
+    /// <param name="shared">
+    /// Whether the teardown serves other units too: then what it frees and this unit lacks is left out, for variants differ in parts.
+    /// </param>
+    public static TeardownRecord Merge(UnitDocument unit, TeardownDocument teardown, bool shared = false)
+    {
+        var own = unit.Parts.Select(part => part.Id).ToHashSet(StringComparer.Ordinal);
+        return new TeardownRecord
+        {
+            Unit = unit.Unit,
+            Teardown = teardown.Teardown,
+            Layers = teardown.Layers,
+            Absent = unit.Absent,
+            Guidance = teardown.Guidance,
+            Steps = shared ? [.. teardown.Steps.Select(step => step with { Frees = [.. step.Frees.Where(own.Contains)] })] : teardown.Steps,
+            Parts = unit.Parts,
+            Notes = teardown.Notes,
+        };
+    }
+
+    /// <summary>A record's unit, as it is kept.</summary>
+    public static UnitDocument UnitOf(TeardownRecord record) => new(record.Unit, record.Absent, record.Parts);
+
+    /// <summary>A record's teardown, as it is kept.</summary>
+    public static TeardownDocument TeardownOf(TeardownRecord record) =>
+        new(record.Teardown, record.Layers, record.Guidance, record.Steps, record.Notes);
+}

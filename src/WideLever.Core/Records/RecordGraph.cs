@@ -1,0 +1,114 @@
+using System.Collections.Frozen;
+
+namespace WideLever.Core.Records;
+
+/// <summary>
+/// The steps of a record by position, with what each needs and gives. Layers and ids that do not exist are left out.
+/// <c>docs/record.md</c>, <em>Graph</em>.
+/// </summary>
+public sealed class RecordGraph
+{
+    /// <summary>The graph of a record.</summary>
+    public RecordGraph(TeardownRecord record)
+    {
+        var steps = record.Steps;
+        StepPositions = Positions(steps.Select(step => step.Id));
+        PartPositions = Positions(record.Parts.Select(part => part.Id));
+        LayerPositions = Positions(record.Layers);
+        var layerOf = new int[steps.Count];
+        var opens = new int[steps.Count];
+        var after = new int[steps.Count][];
+        var openers = record.Layers.Select(_ => new List<int>()).ToArray();
+        var freeing = record.Parts.Select(_ => new List<int>()).ToArray();
+        var disconnecting = new List<int>();
+        for (var s = 0; s < steps.Count; s++)
+        {
+            layerOf[s] = LayerPositions.GetValueOrDefault(steps[s].Layer, 0);
+            opens[s] = steps[s].Opens is { } opened ? LayerPositions.GetValueOrDefault(opened, -1) : -1;
+            if (opens[s] >= 0)
+                openers[opens[s]].Add(s);
+            after[s] = [.. steps[s].After.Where(StepPositions.ContainsKey).Select(id => StepPositions[id]).Distinct()];
+            foreach (var id in steps[s].Frees.Distinct())
+            {
+                if (PartPositions.TryGetValue(id, out var part))
+                    freeing[part].Add(s);
+            }
+            if (steps[s].DisconnectsPower)
+                disconnecting.Add(s);
+        }
+        LayerOf = layerOf;
+        Opens = opens;
+        After = after;
+        Openers = openers;
+        Freeing = freeing;
+        Disconnecting = disconnecting;
+    }
+
+    /// <summary>Position of each step id.</summary>
+    public FrozenDictionary<string, int> StepPositions { get; }
+
+    /// <summary>Position of each part id.</summary>
+    public FrozenDictionary<string, int> PartPositions { get; }
+
+    /// <summary>Position of each layer.</summary>
+    public FrozenDictionary<string, int> LayerPositions { get; }
+
+    /// <summary>Layer position of each step.</summary>
+    public IReadOnlyList<int> LayerOf { get; }
+
+    /// <summary>Layer position that each step opens, or −1.</summary>
+    public IReadOnlyList<int> Opens { get; }
+
+    /// <summary>Step positions that must come before each step.</summary>
+    public IReadOnlyList<IReadOnlyList<int>> After { get; }
+
+    /// <summary>Step positions that open each layer; those of the first, the outside, are of no use.</summary>
+    public IReadOnlyList<IReadOnlyList<int>> Openers { get; }
+
+    /// <summary>Step positions that free each part, in recorded order.</summary>
+    public IReadOnlyList<IReadOnlyList<int>> Freeing { get; }
+
+    /// <summary>Step positions that disconnect power, in recorded order.</summary>
+    public IReadOnlyList<int> Disconnecting { get; }
+
+    /// <summary>Product over the inner layers of the steps that open it, times the disconnecting steps; at most <see cref="int.MaxValue"/>.</summary>
+    public int Ways
+    {
+        get
+        {
+            long ways = Math.Max(1, Disconnecting.Count);
+            foreach (var openers in Openers.Skip(1))
+                ways = Math.Min(int.MaxValue, ways * Math.Max(1, openers.Count));
+            return (int)ways;
+        }
+    }
+
+    /// <summary>Which steps can be reached at all, by position.</summary>
+    public bool[] Reachable()
+    {
+        var reached = new bool[LayerOf.Count];
+        var open = new bool[Openers.Count];
+        if (open.Length > 0)
+            open[0] = true;
+        bool grew;
+        do
+        {
+            grew = false;
+            for (var s = 0; s < reached.Length; s++)
+            {
+                if (reached[s] || !open[LayerOf[s]] || !After[s].All(before => reached[before]))
+                    continue;
+                reached[s] = grew = true;
+                if (Opens[s] >= 0)
+                    open[Opens[s]] = true;
+            }
+        } while (grew);
+        return reached;
+    }
+
+    // The first of several equal ids keeps the name: the others are faults.
+    private static FrozenDictionary<string, int> Positions(IEnumerable<string> ids) => ids
+        .Select((id, position) => (id, position))
+        .DistinctBy(pair => pair.id)
+        .ToFrozenDictionary(pair => pair.id, pair => pair.position, StringComparer.Ordinal);
+}

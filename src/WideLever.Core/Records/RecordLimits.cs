@@ -1,0 +1,44 @@
+namespace WideLever.Core.Records;
+
+/// <summary>What a record may hold at most. <c>docs/record.md</c>, <em>Faults</em>.</summary>
+public static class RecordLimits
+{
+    /// <summary>Steps of a record.</summary>
+    public const int Steps = 400;
+
+    /// <summary>Parts of a record.</summary>
+    public const int Parts = 300;
+
+    /// <summary>Layers of a record.</summary>
+    public const int Layers = 40;
+
+    /// <summary>Actions of a step.</summary>
+    public const int Actions = 60;
+
+    /// <summary>Product over layers of the steps that open it, times the disconnecting steps: what the exact search may have to go through.</summary>
+    public const int Ways = 65_536;
+
+    /// <summary>Characters of a text.</summary>
+    public const int Text = 500;
+
+    /// <summary>Characters of notes.</summary>
+    public const int Notes = 5_000;
+
+    /// <summary>Count of an action.</summary>
+    public const int Count = 999;
+
+    /// <summary>Amount of money.</summary>
+    public const double Money = 1e7;
+
+    /// <summary>Capacity, GB or Wh.</summary>
+    public const double Capacity = 1e7;
+
+    /// <summary>Seconds: a day.</summary>
+    public const double Seconds = 86_400;
+
+    /// <summary>Length of a screw, mm.</summary>
+    public const double ShortestScrew = 0.5, LongestScrew = 100;
+
+    /// <summary>Length of a bond, mm.</summary>
+    public const double ShortestBond = 1, LongestBond = 5_000;
+}

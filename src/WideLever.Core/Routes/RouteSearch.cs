@@ -1,0 +1,231 @@
+using WideLever.Core.Records;
+using WideLever.Core.Rubrics;
+
+namespace WideLever.Core.Routes;
+
+/// <summary>
+/// The least-effort closed set of steps that frees a part, exactly. Method, <em>Routes</em>.
+/// </summary>
+/// <remarks>
+/// Put any closed set in order; for each layer take the step in it that opens the layer first, and take the step that
+/// disconnects power first. What a goal needs under those choices is closed and lies within the set. So it is enough to go
+/// through every choice of one opener a layer and one disconnecting step (at most <see cref="RecordLimits.Ways"/>), to follow
+/// what each goal needs under it, to drop what comes out circular, and to keep the least.
+/// </remarks>
+public sealed class RouteSearch
+{
+    private readonly RecordGraph graph;
+    private readonly double[] charged;
+    private readonly double[] standard;
+    private readonly bool[] needsPower;
+    private readonly int words;
+
+    /// <summary>A search over the steps of a record, under the rubric's school on power.</summary>
+    /// <param name="record">The record.</param>
+    /// <param name="efforts">The effort of each of its steps, by position.</param>
+    /// <param name="powerFirst">Whether inside work also needs a step that disconnects power.</param>
+    /// <param name="cancellation">Ends a search that nobody waits for.</param>
+    /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
+    public RouteSearch(CheckedRecord record, IReadOnlyList<StepEffort> efforts, PowerFirst powerFirst, CancellationToken cancellation = default)
+    {
+        graph = record.Graph;
+        charged = [.. efforts.Select(effort => effort.Charged.Value)];
+        standard = [.. efforts.Select(effort => effort.Standard)];
+        words = StepSet.WordsFor(efforts.Count);
+        needsPower = new bool[efforts.Count];
+        if (powerFirst == PowerFirst.Always && graph.Disconnecting.Count > 0)
+            needsPower = StepsThatNeedPower(record.Record.Steps, cancellation);
+    }
+
+    /// <summary>
+    /// For each goal, a set of step positions of which any one will do, the positions of its route in recorded order; null where
+    /// the goal is empty.
+    /// </summary>
+    /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
+    public IReadOnlyList<IReadOnlyList<int>?> Routes(IReadOnlyList<IReadOnlyList<int>> goals, CancellationToken cancellation = default) =>
+        Least(goals, null, cancellation);
+
+    /// <summary>
+    /// For each goal the second-best way: the least closed set that leaves out at least one step of the route; null where there is
+    /// none. Method, <em>Routes</em>.
+    /// </summary>
+    /// <param name="goals">The goals.</param>
+    /// <param name="routes">Their routes, as <see cref="Routes"/> gave them.</param>
+    /// <param name="cancellation">Ends a search that nobody waits for.</param>
+    /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
+    public IReadOnlyList<IReadOnlyList<int>?> SecondBest(
+        IReadOnlyList<IReadOnlyList<int>> goals, IReadOnlyList<IReadOnlyList<int>?> routes, CancellationToken cancellation = default) =>
+        Least(goals, routes, cancellation);
+
+    /// <summary>
+    /// Under the school <c>always</c>: every step that unplugs anything or lies outside the first layer, but for the steps on the
+    /// disconnecting steps' own routes, found without this rule. Method, <em>Power first</em>.
+    /// </summary>
+    private bool[] StepsThatNeedPower(IReadOnlyList<Step> steps, CancellationToken cancellation)
+    {
+        var exempt = Routes([.. graph.Disconnecting.Select(step => new[] { step })], cancellation).SelectMany(route => route ?? []).ToHashSet();
+        return [.. steps.Select((step, position) =>
+            !exempt.Contains(position) && (graph.LayerOf[position] != 0 || step.Actions.Any(action => action is Unplug)))];
+    }
+
+    private IReadOnlyList<int>?[] Least(
+        IReadOnlyList<IReadOnlyList<int>> goals, IReadOnlyList<IReadOnlyList<int>?>? leaveOut, CancellationToken cancellation)
+    {
+        var choices = new Choices(graph, needsPower);
+        var least = goals.Select((_, g) => new Candidate(words, leaveOut?[g])).ToArray();
+        do
+        {
+            cancellation.ThrowIfCancellationRequested();
+            choices.Forget();
+            for (var g = 0; g < goals.Count; g++)
+            {
+                foreach (var step in goals[g])
+                {
+                    if (choices.TryNeeds(step, out var needs))
+                        least[g].Offer(needs, charged, standard);
+                }
+            }
+        } while (choices.Next());
+        return [.. least.Select(candidate => candidate.Positions())];
+    }
+
+    /// <summary>One choice of an opener a layer and of a disconnecting step, and what each step needs under it.</summary>
+    private sealed class Choices
+    {
+        private enum Visit : byte { Unseen, Open, Whole, Circular }
+
+        private readonly RecordGraph graph;
+        private readonly bool[] needsPower;
+        private readonly int words;
+        private readonly int[] digits;
+        private readonly int[] chosen;
+        private readonly IReadOnlyList<int>[] options;
+        private readonly Visit[] visits;
+        private readonly ulong[] needs;
+
+        public Choices(RecordGraph graph, bool[] needsPower)
+        {
+            this.graph = graph;
+            this.needsPower = needsPower;
+            words = StepSet.WordsFor(needsPower.Length);
+            // By layer, and power as one more; a place without options (the outside) is never chosen from.
+            options = [[], .. graph.Openers.Skip(1), needsPower.Contains(true) ? graph.Disconnecting : []];
+            digits = new int[options.Length];
+            chosen = [.. options.Select(places => places.Count > 0 ? places[0] : -1)];
+            visits = new Visit[needsPower.Length];
+            needs = new ulong[needsPower.Length * words];
+        }
+
+        public bool Next()
+        {
+            for (var i = digits.Length - 1; i >= 0; i--)
+            {
+                if (++digits[i] < options[i].Count)
+                {
+                    chosen[i] = options[i][digits[i]];
+                    return true;
+                }
+                digits[i] = 0;
+                if (options[i].Count > 0)
+                    chosen[i] = options[i][0];
+            }
+            return false;
+        }
+
+        public void Forget() => Array.Clear(visits);
+
+        public bool TryNeeds(int step, out ReadOnlySpan<ulong> set)
+        {
+            set = needs.AsSpan(step * words, words);
+            return Follow(step);
+        }
+
+        private bool Follow(int step)
+        {
+            switch (visits[step])
+            {
+                case Visit.Whole:
+                    return true;
+                case Visit.Open:
+                case Visit.Circular:
+                    return false;
+            }
+            visits[step] = Visit.Open;
+            var set = needs.AsSpan(step * words, words);
+            set.Clear();
+            StepSet.Add(set, step);
+            var whole = true;
+            if (graph.LayerOf[step] != 0)
+                whole = Take(chosen[graph.LayerOf[step]], set);
+            if (whole && needsPower[step])
+                whole = Take(chosen[^1], set);
+            for (var i = 0; whole && i < graph.After[step].Count; i++)
+                whole = Take(graph.After[step][i], set);
+            visits[step] = whole ? Visit.Whole : Visit.Circular;
+            return whole;
+        }
+
+        private bool Take(int step, Span<ulong> set)
+        {
+            if (!Follow(step))
+                return false;
+            StepSet.Union(set, needs.AsSpan(step * words, words));
+            return true;
+        }
+    }
+
+    /// <summary>The least set offered so far.</summary>
+    private sealed class Candidate
+    {
+        private readonly ulong[] best;
+        private readonly ulong[] last;
+        private readonly ulong[]? leaveOut;
+        private bool any;
+        private double bestCharged;
+        private double bestStandard;
+
+        public Candidate(int words, IReadOnlyList<int>? leaveOut)
+        {
+            best = new ulong[words];
+            last = new ulong[words];
+            if (leaveOut is not null)
+            {
+                this.leaveOut = new ulong[words];
+                foreach (var step in leaveOut)
+                    StepSet.Add(this.leaveOut, step);
+            }
+        }
+
+        public void Offer(ReadOnlySpan<ulong> set, double[] charged, double[] standard)
+        {
+            // Most choices leave most goals as they were.
+            if (set.SequenceEqual(last))
+                return;
+            set.CopyTo(last);
+            if (leaveOut is not null && StepSet.IsSubset(leaveOut, set))
+                return;
+            var setCharged = Microseconds(StepSet.Sum(set, charged));
+            if (any && setCharged > bestCharged)
+                return;
+            var setStandard = Microseconds(StepSet.Sum(set, standard));
+            if (any && !Better(set, setCharged, setStandard))
+                return;
+            set.CopyTo(best);
+            (any, bestCharged, bestStandard) = (true, setCharged, setStandard);
+        }
+
+        private bool Better(ReadOnlySpan<ulong> set, double setCharged, double setStandard)
+        {
+            if (setCharged != bestCharged)
+                return setCharged < bestCharged;
+            if (setStandard != bestStandard)
+                return setStandard < bestStandard;
+            var (steps, bestSteps) = (StepSet.Count(set), StepSet.Count(best));
+            return steps != bestSteps ? steps < bestSteps : StepSet.ComesFirst(set, best);
+        }
+
+        public int[]? Positions() => any ? StepSet.Positions(best) : null;
+
+        private static double Microseconds(double seconds) => Math.Round(seconds * 1e6);
+    }
+}

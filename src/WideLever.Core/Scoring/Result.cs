@@ -1,0 +1,58 @@
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Scoring;
+
+// The members are the words of the method.
+#pragma warning disable CS1591
+
+/// <summary>How far a result can be relied on. Method, <em>Means</em>, status.</summary>
+public enum Status { Draft, Provisional, Complete }
+
+/// <summary>Why a result is not complete.</summary>
+public enum Reason { Coverage, Width, CoarseStep, EarlySample }
+
+#pragma warning restore CS1591
+
+/// <summary>A kind's share in R, on 0..1.</summary>
+/// <param name="Kind">The kind.</param>
+/// <param name="Score">Mean of its fitted parts.</param>
+public sealed record RepairKind(PartKind Kind, Quantity Score);
+
+/// <summary>A kind's share in U, on 0..1, and what it is made of.</summary>
+/// <param name="Kind">The kind.</param>
+/// <param name="Score">Mean of the three.</param>
+/// <param name="Headroom">How far it can be upgraded; null where the kind is absent, not recorded, or of unknown mounting.</param>
+/// <param name="Standard">How open its interfaces are; null where headroom is, or where every part is inseparable.</param>
+/// <param name="Access">How easily its separable parts are reached; null likewise.</param>
+public sealed record UpgradeKind(PartKind Kind, Quantity Score, Quantity? Headroom, Quantity? Standard, Quantity? Access);
+
+/// <summary>A record scored under a rubric. Method, <em>The result</em>.</summary>
+public sealed record Result
+{
+    /// <summary>The repair index R, 0..100.</summary>
+    public required Quantity Repair { get; init; }
+
+    /// <summary>The upgrade index U, 0..100.</summary>
+    public required Quantity Upgrade { get; init; }
+
+    /// <summary>Both together, 0..100.</summary>
+    public required Quantity Combined { get; init; }
+
+    /// <summary>How far it can be relied on.</summary>
+    public required Status Status { get; init; }
+
+    /// <summary>Why it is not complete, in the order of <see cref="Reason"/>.</summary>
+    public required IReadOnlyList<Reason> Reasons { get; init; }
+
+    /// <summary>How many steps have observed seconds.</summary>
+    public required int ObservedSteps { get; init; }
+
+    /// <summary>The kinds of repair that are not absent, in the rubric's order.</summary>
+    public required IReadOnlyList<RepairKind> RepairKinds { get; init; }
+
+    /// <summary>All kinds of upgrade, in the rubric's order.</summary>
+    public required IReadOnlyList<UpgradeKind> UpgradeKinds { get; init; }
+
+    /// <summary>Every part, in recorded order.</summary>
+    public required IReadOnlyList<PartScore> Parts { get; init; }
+}

@@ -1,0 +1,40 @@
+using System.Text.Json;
+using WideLever.Core.Records;
+
+namespace WideLever.Interchange;
+
+/// <summary>Parsing of untrusted JSON: no comments, no trailing commas, no field twice, little nesting.</summary>
+internal static class JsonText
+{
+    /// <summary>A record nests six deep; more than this is not one.</summary>
+    private const int MaxDepth = 24;
+
+    private static readonly JsonDocumentOptions Options = new() { MaxDepth = MaxDepth, AllowDuplicateProperties = false };
+
+    /// <summary>The document, or null with the fault.</summary>
+    public static JsonDocument? Parse(ReadOnlyMemory<byte> utf8, List<Fault> faults)
+    {
+        ReadOnlySpan<byte> mark = [0xEF, 0xBB, 0xBF];
+        if (utf8.Span.StartsWith(mark))
+            utf8 = utf8[mark.Length..];
+        try
+        {
+            return JsonDocument.Parse(utf8, Options);
+        }
+        catch (JsonException exception)
+        {
+            faults.Add(new Fault("", Message(exception)));
+            return null;
+        }
+    }
+
+    private static string Message(JsonException exception)
+    {
+        var place = exception.LineNumber is { } line ? $" at line {line + 1}, byte {exception.BytePositionInLine + 1}" : "";
+        if (exception.Message.Contains("depth", StringComparison.OrdinalIgnoreCase))
+            return $"is nested too deeply{place}";
+        if (exception.Message.Contains("duplicate", StringComparison.OrdinalIgnoreCase))
+            return $"is not valid JSON{place}: a field stands twice in one object";
+        return $"is not valid JSON{place}";
+    }
+}

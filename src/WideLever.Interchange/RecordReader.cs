@@ -1,0 +1,365 @@
+using System.Text.Json;
+using WideLever.Core.Records;
+using WideLever.Core.Rubrics;
+
+namespace WideLever.Interchange;
+
+/// <summary>
+/// Reads the open format <c>wide-lever/teardown</c>, version 1, and its parts, from untrusted JSON. Every fault is listed with its
+/// place; nothing is guessed.
+/// </summary>
+public static class RecordReader
+{
+    /// <summary>The name of the format.</summary>
+    public const string Format = "wide-lever/teardown";
+
+    /// <summary>Its version.</summary>
+    public const int Version = 1;
+
+    /// <summary>Bytes that a record file may have.</summary>
+    public const int MaxBytes = 5 * 1024 * 1024;
+
+    /// <summary>Reads a record file and checks it under a rubric.</summary>
+    /// <param name="utf8">The file.</param>
+    /// <param name="rubric">The rubric, which says what kinds a machine may lack.</param>
+    public static RecordCheck Read(ReadOnlyMemory<byte> utf8, Rubric rubric)
+    {
+        var faults = new List<Fault>();
+        if (utf8.Length > MaxBytes)
+        {
+            faults.Add(new Fault("", "is larger than the 5 MB that a record file may have"));
+            return Refused(faults);
+        }
+        using var document = JsonText.Parse(utf8, faults);
+        if (document is null)
+            return Refused(faults);
+        var fields = new Fields(document.RootElement, "", faults);
+        if (!IsFormat(fields, Format, Version))
+            return Refused(faults);
+        var record = new TeardownRecord
+        {
+            Unit = Unit(fields.RequiredObject("unit")),
+            Teardown = Teardown(fields.RequiredObject("teardown")),
+            Layers = fields.RequiredList("layers", (value, at) => fields.Text(at, value) ?? $"\u0001{at}"),
+            Absent = fields.Words<PartKind>("absent"),
+            Guidance = Guidance(fields.Object("guidance")),
+            Steps = fields.RequiredList("steps", (value, at) => Step(fields.Inner(value, at))),
+            Parts = fields.RequiredList("parts", (value, at) => Part(fields.Inner(value, at))),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return Check(record, rubric, faults);
+    }
+
+    /// <summary>Reads what belongs to a unit: <c>unit</c>, <c>absent</c>, <c>parts</c>.</summary>
+    public static UnitDocument? ReadUnit(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults, fields => new UnitDocument(
+        Unit(fields.RequiredObject("unit")),
+        fields.Words<PartKind>("absent"),
+        fields.List("parts", (value, at) => Part(fields.Inner(value, at)))));
+
+    /// <summary>Reads what belongs to a teardown: <c>teardown</c>, <c>layers</c>, <c>guidance</c>, <c>steps</c>, <c>notes</c>.</summary>
+    public static TeardownDocument? ReadTeardown(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults, fields => new TeardownDocument(
+        Teardown(fields.RequiredObject("teardown")),
+        fields.RequiredList("layers", (value, at) => fields.Text(at, value) ?? $"\u0001{at}"),
+        Guidance(fields.Object("guidance")),
+        fields.List("steps", (value, at) => Step(fields.Inner(value, at))),
+        fields.OwnText("notes")));
+
+    /// <summary>Reads one step.</summary>
+    public static Step? ReadStep(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults, fields => Step(fields, end: false));
+
+    /// <summary>
+    /// Adds the faults of a record's rules to those of its reading, but for those that only follow from a place that could not be
+    /// read.
+    /// </summary>
+    public static RecordCheck Check(TeardownRecord record, Rubric rubric, IReadOnlyList<Fault> reading)
+    {
+        // Where a whole section could not be read, the rules about names would only say so again, for every name.
+        if (reading.Any(fault => fault.At is "layers" or "steps" or "parts"))
+            return Refused(reading);
+        var check = RecordValidation.Check(record, rubric);
+        IReadOnlyList<Fault> faults = [.. reading, .. check.Faults.Where(fault => !reading.Any(read => IsWithin(fault.At, read.At)))];
+        return faults.Count == 0 ? check : check with { Faults = faults, Checked = null };
+    }
+
+    private static RecordCheck Refused(IReadOnlyList<Fault> faults) => new(faults, [], null);
+
+    private static bool IsWithin(string at, string place) =>
+        at.StartsWith(place, StringComparison.Ordinal) && (at.Length == place.Length || at[place.Length] is '.' or '[');
+
+    private static T? ReadWhole<T>(ReadOnlyMemory<byte> utf8, List<Fault> faults, Func<Fields, T> read) where T : class
+    {
+        using var document = JsonText.Parse(utf8, faults);
+        if (document is null)
+            return null;
+        var fields = new Fields(document.RootElement, "", faults);
+        var value = read(fields);
+        fields.End();
+        return value;
+    }
+
+    /// <summary>Whether the document says that it is the format; if not, that is the only fault worth naming.</summary>
+    internal static bool IsFormat(Fields fields, string format, int version)
+    {
+        if (!fields.Has("format", out var named))
+        {
+            if (fields.Has("version", out _) || fields.Has("unit", out _))
+                fields.Add("format", $"is required: \"{format}\"");
+            else
+                fields.Add("", $"is not a {format} file: it has no field \"format\"");
+            return false;
+        }
+        if (named.ValueKind != JsonValueKind.String || !named.ValueEquals(format))
+        {
+            fields.Add("format", $"must be \"{format}\": this file is of another format");
+            return false;
+        }
+        if (!fields.Has("version", out var numbered) || numbered.ValueKind != JsonValueKind.Number || !numbered.TryGetDouble(out var number) || number != version)
+        {
+            fields.Add("version", $"must be {version}, the version that this program reads");
+            return false;
+        }
+        return true;
+    }
+
+    private static Unit Unit(Fields fields)
+    {
+        var unit = new Unit
+        {
+            Maker = fields.RequiredText("maker"),
+            Model = fields.RequiredText("model"),
+            ModelCode = fields.RequiredText("modelCode"),
+            CodeFoundAt = fields.Text("codeFoundAt"),
+            Class = fields.Word<MachineClass>("class"),
+            Year = fields.Whole("year"),
+            Price = Money(fields, "price"),
+            Ceilings = UnitCeilings(fields.Object("ceilings")),
+            Covers = fields.Texts("covers"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return unit;
+    }
+
+    private static UnitCeilings UnitCeilings(Fields fields)
+    {
+        var ceilings = new UnitCeilings
+        {
+            Memory = Ceilings(fields.Object("memory")),
+            Storage = Ceilings(fields.Object("storage")),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return ceilings;
+    }
+
+    private static Ceilings Ceilings(Fields fields)
+    {
+        var ceilings = new Ceilings
+        {
+            Maker = fields.Number("maker"),
+            Bench = fields.Number("bench"),
+            Platform = fields.Number("platform"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return ceilings;
+    }
+
+    private static Money? Money(Fields parent, string name)
+    {
+        if (parent.KnownObject(name) is not { } fields)
+            return null;
+        var money = new Money
+        {
+            Amount = fields.Number("amount"),
+            Currency = fields.OwnText("currency"),
+            Rate = fields.Number("rate"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return money;
+    }
+
+    private static Teardown Teardown(Fields fields)
+    {
+        var teardown = new Teardown
+        {
+            Date = fields.RequiredDate("date"),
+            Bench = fields.RequiredText("bench"),
+            Driver = fields.OwnWord<BenchDriver>("driver") ?? BenchDriver.Hand,
+            Condition = fields.Word<Condition>("condition"),
+            Sample = fields.OwnWord<Sample>("sample") ?? Sample.Retail,
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return teardown;
+    }
+
+    private static Guidance Guidance(Fields fields)
+    {
+        var guidance = new Guidance
+        {
+            Manual = fields.YesNo("manual"),
+            Labels = fields.YesNo("labels"),
+            PartNumbers = fields.YesNo("partNumbers"),
+            Order = fields.YesNo("order"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return guidance;
+    }
+
+    private static Step Step(Fields fields, bool end = true)
+    {
+        var step = new Step
+        {
+            Id = fields.RequiredText("id"),
+            Title = fields.RequiredText("title"),
+            Layer = fields.RequiredText("layer"),
+            Opens = fields.OwnText("opens"),
+            Frees = fields.Texts("frees"),
+            Together = fields.YesNo("together", false),
+            After = fields.Texts("after"),
+            DisconnectsPower = fields.YesNo("disconnectsPower", false),
+            ObservedSeconds = fields.Number("observedSeconds"),
+            Tightening = fields.Texts("tightening"),
+            Surprises = fields.List("surprises", (value, at) => Surprise(fields.Inner(value, at))),
+            Actions = fields.RequiredList("actions", (value, at) => Action(fields.Inner(value, at))),
+            Notes = fields.OwnText("notes"),
+        };
+        if (end)
+            fields.End();
+        return step;
+    }
+
+    private static Surprise Surprise(Fields fields)
+    {
+        var surprise = new Surprise
+        {
+            Kind = fields.RequiredWord<SurpriseKind>("kind"),
+            Text = fields.RequiredText("text"),
+            Seconds = fields.OwnNumber("seconds"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return surprise;
+    }
+
+    private static readonly IReadOnlyList<string> ActionWords =
+        ["unscrew", "unclip", "unlatch", "slide", "switch", "swing", "route", "move", "unplug", "peel", "unbond", "lift", "thermal"];
+
+    private static TeardownAction Action(Fields fields)
+    {
+        var at = fields.At("do");
+        var word = fields.Has("do", out var value) ? fields.Text(at, value) : null;
+        if (word is null && value.ValueKind == JsonValueKind.Undefined)
+            fields.Add(at, "is required");
+        TeardownAction? action = word switch
+        {
+            "unscrew" => new Unscrew
+            {
+                Drive = fields.Word<Drive>("drive"),
+                Size = fields.Text("size"),
+                Thread = fields.Text("thread"),
+                Length = fields.Number("length"),
+                Captive = fields.YesNo("captive"),
+                // Left out there is no cover; an explicit null says that it is unknown whether there is one.
+                Cover = fields.Has("cover", out var cover) ? fields.Word<Cover>("cover") : Cover.None,
+                Covers = fields.OwnWhole("covers"),
+            },
+            "unclip" => new Unclip(),
+            "unlatch" => new Unlatch(),
+            "slide" => new Slide(),
+            "switch" => new Switch(),
+            "swing" => new Swing(),
+            "route" => new Route(),
+            "move" => new Move(),
+            "unplug" => new Unplug { Connector = fields.Word<Connector>("connector") },
+            "peel" => new Peel { What = fields.Word<PeelWhat>("what") },
+            "unbond" => new Unbond { Bond = fields.Word<Bond>("bond"), LengthMm = fields.Number("lengthMm") },
+            "lift" => new Lift { What = fields.Word<LiftWhat>("what") },
+            "thermal" => new Thermal { What = fields.Word<ThermalWhat>("what") },
+            _ => null,
+        };
+        if (action is null)
+        {
+            if (word is not null)
+                fields.Add(at, $"unrecognised word \"{word[..Math.Min(60, word.Length)]}\"{NearestWord.Clause(word, ActionWords)}");
+            // Its other fields depend on what is done: they cannot be judged.
+            return new Move();
+        }
+        action = action with
+        {
+            Count = fields.OwnWhole("count") ?? 1,
+            Tool = fields.OwnWord<Tool>("tool"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return action;
+    }
+
+    private static Part Part(Fields fields)
+    {
+        var part = new Part
+        {
+            Id = fields.RequiredText("id"),
+            Kind = fields.RequiredWord("kind", PartKind.Other),
+            Mounting = fields.Word<Mounting>("mounting"),
+            Within = fields.Text("within"),
+            Fitted = fields.YesNo("fitted", true),
+            Capacity = Capacity(fields.Object("capacity")),
+            Interface = Interface(fields.Object("interface")),
+            Spare = Spare(fields.Object("spare")),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return part;
+    }
+
+    private static Capacity Capacity(Fields fields)
+    {
+        var capacity = new Capacity
+        {
+            Fitted = fields.Number("fitted"),
+            Max = Ceilings(fields.Object("max")),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return capacity;
+    }
+
+    private static Interface Interface(Fields fields)
+    {
+        var fits = new Interface
+        {
+            Standard = fields.Word<Standard>("standard"),
+            Name = fields.Text("name"),
+            Form = fields.Text("form"),
+            Bus = fields.Text("bus"),
+            Generation = fields.Text("generation"),
+            MaxLengthMm = fields.Number("maxLengthMm"),
+            MaxThicknessMm = fields.Number("maxThicknessMm"),
+            Sides = fields.Whole("sides"),
+            Limits = fields.Texts("limits"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return fits;
+    }
+
+    private static Spare Spare(Fields fields)
+    {
+        var spare = new Spare
+        {
+            Number = fields.Text("number"),
+            Price = Money(fields, "price"),
+            Source = fields.Word<Supply>("source"),
+            Paired = fields.YesNo("paired"),
+            Seen = fields.Date("seen"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return spare;
+    }
+}
