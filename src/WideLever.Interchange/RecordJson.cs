@@ -54,6 +54,7 @@ public static class RecordJson
                 (_, "sample") => (_, value) => value is not Sample.Retail,
                 // Required lists are written even where they are empty.
                 (var owner, "layers" or "steps" or "parts" or "actions") when owner != typeof(Unit) => static (_, value) => value is not null,
+                (_, "together" or "disconnectsPower") => (_, value) => value is true,
                 _ => static (_, value) => !IsDefault(value),
             };
         }
@@ -61,7 +62,7 @@ public static class RecordJson
 
     private static bool IsDefault(object? value) => value switch
     {
-        null or false => true,
+        null => true,
         ICollection list => list.Count == 0,
         Guidance guidance => guidance == new Guidance(),
         UnitCeilings ceilings => ceilings == new UnitCeilings(),

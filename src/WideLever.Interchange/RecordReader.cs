@@ -65,8 +65,15 @@ public static class RecordReader
         fields.List("steps", (value, at) => Step(fields.Inner(value, at))),
         fields.OwnText("notes")));
 
-    /// <summary>Reads one step.</summary>
-    public static Step? ReadStep(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults, fields => Step(fields, end: false));
+    /// <summary>Reads what a unit begins with: <c>unit</c> and <c>teardown</c>.</summary>
+    public static (Unit Unit, Teardown Teardown)? ReadIntake(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults,
+        fields => Tuple.Create(Unit(fields.RequiredObject("unit")), Teardown(fields.RequiredObject("teardown"))))?.ToValueTuple();
+
+    /// <summary>Reads one step, which will stand at a place such as <c>steps[3]</c>.</summary>
+    public static Step? ReadStep(ReadOnlyMemory<byte> utf8, string at, List<Fault> faults) => ReadWhole(utf8, faults, fields => Step(fields), at);
+
+    /// <summary>Reads one part, which will stand at a place such as <c>parts[3]</c>.</summary>
+    public static Part? ReadPart(ReadOnlyMemory<byte> utf8, string at, List<Fault> faults) => ReadWhole(utf8, faults, fields => Part(fields), at);
 
     /// <summary>
     /// Adds the faults of a record's rules to those of its reading, but for those that only follow from a place that could not be
@@ -87,14 +94,15 @@ public static class RecordReader
     private static bool IsWithin(string at, string place) =>
         at.StartsWith(place, StringComparison.Ordinal) && (at.Length == place.Length || at[place.Length] is '.' or '[');
 
-    private static T? ReadWhole<T>(ReadOnlyMemory<byte> utf8, List<Fault> faults, Func<Fields, T> read) where T : class
+    private static T? ReadWhole<T>(ReadOnlyMemory<byte> utf8, List<Fault> faults, Func<Fields, T> read, string at = "") where T : class
     {
         using var document = JsonText.Parse(utf8, faults);
         if (document is null)
             return null;
-        var fields = new Fields(document.RootElement, "", faults);
+        var fields = new Fields(document.RootElement, at, faults);
         var value = read(fields);
-        fields.End();
+        if (at.Length == 0)
+            fields.End();
         return value;
     }
 
@@ -210,7 +218,7 @@ public static class RecordReader
         return guidance;
     }
 
-    private static Step Step(Fields fields, bool end = true)
+    private static Step Step(Fields fields)
     {
         var step = new Step
         {
@@ -228,8 +236,7 @@ public static class RecordReader
             Actions = fields.RequiredList("actions", (value, at) => Action(fields.Inner(value, at))),
             Notes = fields.OwnText("notes"),
         };
-        if (end)
-            fields.End();
+        fields.End();
         return step;
     }
 

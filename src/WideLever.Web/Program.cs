@@ -1,1 +1,17 @@
-Console.WriteLine("x");
+using System.CommandLine;
+using System.Reflection;
+using WideLever.Web.Commands;
+using WideLever.Web.Hosting;
+
+// The build reads the application's description by running it without a store.
+if (Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
+{
+    await WebHost.Build(0, null).RunAsync();
+    return 0;
+}
+
+var root = new RootCommand("Wide Lever scores the repairability and upgradeability of notebooks from their teardown records.")
+{
+    ServeCommand.CreateDemo(), ServeCommand.CreateRun(), ScoreCommand.Create(),
+};
+return await root.Parse(args).InvokeAsync();

@@ -1,0 +1,70 @@
+using System.Security.Cryptography;
+
+namespace WideLever.Storage;
+
+/// <summary>The folder that holds everything a server keeps. Only one server at a time holds it.</summary>
+public sealed class DataFolder : IDisposable
+{
+    private readonly FileStream hold;
+
+    private DataFolder(string path, FileStream hold)
+    {
+        Path = path;
+        this.hold = hold;
+        Token = ReadToken();
+    }
+
+    /// <summary>The folder.</summary>
+    public string Path { get; }
+
+    /// <summary>The database file.</summary>
+    public string Database => System.IO.Path.Combine(Path, "wide-lever.db");
+
+    /// <summary>Where backups go before a migration.</summary>
+    public string Backups => System.IO.Path.Combine(Path, "backups");
+
+    /// <summary>What a script or device must show to change anything.</summary>
+    public string Token { get; }
+
+    /// <summary>Takes hold of a folder, which is made if it is not there.</summary>
+    /// <exception cref="DataFolderHeldException">Another server holds it.</exception>
+    public static DataFolder Hold(string path)
+    {
+        var whole = System.IO.Path.GetFullPath(path);
+        if (OperatingSystem.IsWindows())
+            Directory.CreateDirectory(whole);
+        else
+            Directory.CreateDirectory(whole, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+        try
+        {
+            return new DataFolder(whole, new FileStream(System.IO.Path.Combine(whole, "held"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None));
+        }
+        catch (IOException exception) when (exception is not FileNotFoundException and not DirectoryNotFoundException)
+        {
+            throw new DataFolderHeldException(whole, exception);
+        }
+    }
+
+    /// <inheritdoc/>
+    public void Dispose() => hold.Dispose();
+
+    private string ReadToken()
+    {
+        var file = System.IO.Path.Combine(Path, "token");
+        if (File.Exists(file) && File.ReadAllText(file).Trim() is { Length: >= 32 } token)
+            return token;
+        var fresh = Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(32));
+        var options = new FileStreamOptions { Mode = FileMode.Create, Access = FileAccess.Write };
+        if (!OperatingSystem.IsWindows())
+            options.UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+        using var writer = new StreamWriter(file, options);
+        writer.Write(fresh);
+        return fresh;
+    }
+}
+
+/// <summary>Another server holds the data folder.</summary>
+/// <param name="path">The folder.</param>
+/// <param name="inner">What the file system said.</param>
+public sealed class DataFolderHeldException(string path, Exception inner)
+    : Exception($"Another server holds the data folder {path}; stop it, or name another folder with --data.", inner);

@@ -1,0 +1,100 @@
+using System.Net;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.Net.Http.Headers;
+using Serilog;
+using Serilog.Events;
+using WideLever.Interchange;
+using WideLever.Storage;
+using WideLever.Web.Bench;
+using WideLever.Web.Compare;
+using WideLever.Web.Parts;
+using WideLever.Web.Shelf;
+using WideLever.Web.Units;
+using WideLever.Web.Verdict;
+
+namespace WideLever.Web.Hosting;
+
+/// <summary>Whether the server and its store answer.</summary>
+/// <param name="Status">Always <c>ok</c>: else there is no answer.</param>
+public sealed record Health(string Status);
+
+/// <summary>The web application.</summary>
+public static class WebHost
+{
+    /// <summary>Builds the application over a data folder that is held; without one only its description can be read.</summary>
+    public static WebApplication Build(int port, DataFolder? folder)
+    {
+        var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions
+        {
+            ContentRootPath = AppContext.BaseDirectory,
+            WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot"),
+        });
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.Listen(IPAddress.Loopback, port);
+            kestrel.AddServerHeader = false;
+            // A little above the largest record, so that the endpoint itself can say what is too large.
+            kestrel.Limits.MaxRequestBodySize = RecordReader.MaxBytes + 4096;
+        });
+        builder.Services.AddSerilog(new LoggerConfiguration().MinimumLevel.Is(LogEventLevel.Warning)
+            // A port in use is refused in one sentence of our own.
+            .MinimumLevel.Override("Microsoft.Extensions.Hosting.Internal.Host", LogEventLevel.Fatal)
+            .WriteTo.Console(standardErrorFromLevel: LogEventLevel.Verbose, formatProvider: System.Globalization.CultureInfo.InvariantCulture).CreateLogger());
+        builder.Services.ConfigureHttpJsonOptions(options => RecordJson.Configure(options.SerializerOptions));
+        builder.Services.AddOpenApi("wide-lever");
+        builder.Services.AddProblemDetails();
+        builder.Services.AddHostFiltering(options => options.AllowedHosts = ["127.0.0.1", "localhost"]);
+        builder.Services.AddResponseCompression();
+        if (folder is not null)
+        {
+            builder.Services.AddSingleton(folder);
+            builder.Services.AddSingleton(TimeProvider.System);
+        }
+        builder.Services.AddSingleton<Store>();
+        builder.Services.AddSingleton<Workshop>();
+        builder.Services.AddSingleton<Editing>();
+
+        var app = builder.Build();
+        app.UseExceptionHandler(errors => errors.Run(AnswerErrorAsync));
+        app.UseHostFiltering();
+        app.UseSecurityHeaders(Page.Headers());
+        if (folder is not null)
+            app.UseGuard(folder);
+        app.UseResponseCompression();
+        app.UseStaticFiles(new StaticFileOptions
+        {
+            OnPrepareResponse = file =>
+            {
+                // What the front end's build names by its contents never changes.
+                if (file.Context.Request.Path.StartsWithSegments("/assets"))
+                    file.Context.Response.Headers[HeaderNames.CacheControl] = "public, max-age=31536000, immutable";
+            },
+        });
+        app.MapOpenApi("/openapi/{documentName}.json");
+        app.MapGet("/health", (Store store) => store.Answers() ? TypedResults.Ok(new Health("ok")) : Results.StatusCode(503)).WithName("getHealth").Produces<Health>();
+        var api = app.MapGroup("/api");
+        api.MapShelf();
+        api.MapUnits();
+        api.MapBench();
+        api.MapParts();
+        api.MapVerdict();
+        api.MapCompare();
+        api.MapFallback("{*path}", (HttpContext context) => Problems.NotFound($"endpoint {context.Request.Path}")).ExcludeFromDescription();
+        app.MapPage();
+        return app;
+    }
+
+    private static Task AnswerErrorAsync(HttpContext context) =>
+        // A body over the server's own limit is the caller's doing; anything else is ours, and its trace stays in the log.
+        (context.Features.Get<IExceptionHandlerFeature>()?.Error is BadHttpRequestException { StatusCode: 413 }
+            ? Problems.TooLarge()
+            : TypedResults.Json(
+                new Problem
+                {
+                    Type = "urn:wide-lever:error",
+                    Title = "Something went wrong here",
+                    Status = 500,
+                    Detail = "Nothing was changed. The server's log says more.",
+                },
+                statusCode: 500, contentType: "application/problem+json")).ExecuteAsync(context);
+}

@@ -1,0 +1,69 @@
+using WideLever.Core.Records;
+using WideLever.Core.Scoring;
+
+namespace WideLever.Web.Shelf;
+
+/// <summary>A unit on the shelf.</summary>
+public sealed record ShelfUnit
+{
+    /// <summary>Its id.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>Who made it.</summary>
+    public required string Maker { get; init; }
+
+    /// <summary>The name it is sold by.</summary>
+    public required string Model { get; init; }
+
+    /// <summary>The exact code.</summary>
+    public required string ModelCode { get; init; }
+
+    /// <summary>What it is sold as; null: unknown.</summary>
+    public required MachineClass? Class { get; init; }
+
+    /// <summary>Year of the model; null: unknown.</summary>
+    public required int? Year { get; init; }
+
+    /// <summary>Price as configured; null: unknown.</summary>
+    public required double? Price { get; init; }
+
+    /// <summary>Its currency; null: the rubric's.</summary>
+    public required string? Currency { get; init; }
+
+    /// <summary>The repair index, 0..100.</summary>
+    public required QuantityView Repair { get; init; }
+
+    /// <summary>The upgrade index, 0..100.</summary>
+    public required QuantityView Upgrade { get; init; }
+
+    /// <summary>Both together, 0..100.</summary>
+    public required QuantityView Combined { get; init; }
+
+    /// <summary>How far the result can be relied on.</summary>
+    public required Status Status { get; init; }
+
+    /// <summary>Why it is not complete.</summary>
+    public required IReadOnlyList<Reason> Reasons { get; init; }
+
+    /// <summary>How many steps are logged.</summary>
+    public required int Steps { get; init; }
+
+    /// <summary>A record and its result as a unit on the shelf.</summary>
+    public static ShelfUnit Of(string id, TeardownRecord record, Result result) => new()
+    {
+        Id = id,
+        Maker = record.Unit.Maker,
+        Model = record.Unit.Model,
+        ModelCode = record.Unit.ModelCode,
+        Class = record.Unit.Class,
+        Year = record.Unit.Year,
+        Price = record.Unit.Price?.Amount,
+        Currency = record.Unit.Price?.Currency,
+        Repair = QuantityView.Of(result.Repair),
+        Upgrade = QuantityView.Of(result.Upgrade),
+        Combined = QuantityView.Of(result.Combined),
+        Status = result.Status,
+        Reasons = result.Reasons,
+        Steps = record.Steps.Count,
+    };
+}

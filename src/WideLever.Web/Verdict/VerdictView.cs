@@ -1,0 +1,164 @@
+using WideLever.Core.Records;
+using WideLever.Core.Routes;
+using WideLever.Core.Rubrics;
+using WideLever.Core.Scoring;
+
+namespace WideLever.Web.Verdict;
+
+/// <summary>A step of a route.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Title">What is done.</param>
+/// <param name="Layer">Where.</param>
+/// <param name="Effort">Its effort.</param>
+public sealed record RouteStep(string Id, string Title, string Layer, EffortView Effort);
+
+/// <summary>A way to a part.</summary>
+/// <param name="Steps">Its steps in recorded order.</param>
+/// <param name="Effort">Their effort together.</param>
+public sealed record WayView(IReadOnlyList<RouteStep> Steps, EffortView Effort);
+
+/// <summary>One criterion of a part.</summary>
+/// <param name="Criterion">Which.</param>
+/// <param name="Weight">Its weight in the rubric.</param>
+/// <param name="Value">Its value, 0..1.</param>
+public sealed record CriterionView(Criterion Criterion, double Weight, QuantityView Value);
+
+/// <summary>A part in the verdict.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Fitted">False: an empty place.</param>
+/// <param name="Mounting">How it is held; null: unknown.</param>
+/// <param name="ServiceUnit">Id of the smallest thing to buy and swap; null: unknown.</param>
+/// <param name="Route">The route to it; null: unknown.</param>
+/// <param name="SecondBest">The second-best way; null: none.</param>
+/// <param name="Score">Its score, 0..1; null where it does not count in R.</param>
+/// <param name="Criteria">The nine criteria; none where it does not count in R.</param>
+public sealed record PartView(
+    string Id, bool Fitted, Mounting? Mounting, string? ServiceUnit, WayView? Route, WayView? SecondBest, QuantityView? Score,
+    IReadOnlyList<CriterionView> Criteria);
+
+/// <summary>A kind's share in an index.</summary>
+/// <param name="Weight">Its weight in the rubric.</param>
+/// <param name="Score">0..1.</param>
+/// <param name="Headroom">Of an upgrade kind; null where it does not apply.</param>
+/// <param name="Standard">Of an upgrade kind; null where it does not apply.</param>
+/// <param name="Access">Of an upgrade kind; null where it does not apply.</param>
+public sealed record KindScore(double Weight, QuantityView Score, QuantityView? Headroom = null, QuantityView? Standard = null, QuantityView? Access = null);
+
+/// <summary>A kind in the verdict.</summary>
+/// <param name="Kind">Which.</param>
+/// <param name="Absent">Whether the machine does not have it.</param>
+/// <param name="Repair">Its share in R; null where it has none.</param>
+/// <param name="Upgrade">Its share in U; null where it has none.</param>
+/// <param name="Parts">Its parts.</param>
+public sealed record KindView(PartKind Kind, bool Absent, KindScore? Repair, KindScore? Upgrade, IReadOnlyList<PartView> Parts);
+
+/// <summary>A unit's result under the rubric in use, with what it is made of.</summary>
+public sealed record VerdictView
+{
+    /// <summary>Id of the unit.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>Who made it.</summary>
+    public required string Maker { get; init; }
+
+    /// <summary>The name it is sold by.</summary>
+    public required string Model { get; init; }
+
+    /// <summary>The exact code.</summary>
+    public required string ModelCode { get; init; }
+
+    /// <summary>What it is sold as; null: unknown.</summary>
+    public required MachineClass? Class { get; init; }
+
+    /// <summary>The rubric.</summary>
+    public required RubricView Rubric { get; init; }
+
+    /// <summary>The repair index, 0..100.</summary>
+    public required QuantityView Repair { get; init; }
+
+    /// <summary>The upgrade index, 0..100.</summary>
+    public required QuantityView Upgrade { get; init; }
+
+    /// <summary>Both together, 0..100.</summary>
+    public required QuantityView Combined { get; init; }
+
+    /// <summary>How far it can be relied on.</summary>
+    public required Status Status { get; init; }
+
+    /// <summary>Why it is not complete.</summary>
+    public required IReadOnlyList<Reason> Reasons { get; init; }
+
+    /// <summary>How many steps are logged.</summary>
+    public required int Steps { get; init; }
+
+    /// <summary>How many of them have observed seconds.</summary>
+    public required int ObservedSteps { get; init; }
+
+    /// <summary>Kinds of repair and upgrade of which nothing is known.</summary>
+    public required IReadOnlyList<PartKind> NotSeen { get; init; }
+
+    /// <summary>Every kind of the rubric, and every other that has a part.</summary>
+    public required IReadOnlyList<KindView> Kinds { get; init; }
+
+    /// <summary>The verdict of a checked record.</summary>
+    public static VerdictView Of(string unitId, CheckedRecord @checked, Rubric rubric, CancellationToken cancellation)
+    {
+        var record = @checked.Record;
+        var result = Scorer.Score(@checked, rubric, cancellation);
+        var ways = new WaysIn(@checked, rubric, cancellation);
+        var second = ways.SecondBest(cancellation);
+        var parts = result.Parts.ToLookup(part => part.Part.Kind, part => Part(part, record, rubric, ways, second));
+        var repair = result.RepairKinds.ToDictionary(kind => kind.Kind);
+        var upgrade = result.UpgradeKinds.ToDictionary(kind => kind.Kind);
+        var kinds = rubric.Repair.Pairs.Select(pair => pair.Key)
+            .Union(rubric.Upgrade.Pairs.Select(pair => pair.Key))
+            .Union(record.Parts.Select(part => part.Kind));
+        return new VerdictView
+        {
+            Id = unitId,
+            Maker = record.Unit.Maker,
+            Model = record.Unit.Model,
+            ModelCode = record.Unit.ModelCode,
+            Class = record.Unit.Class,
+            Rubric = RubricView.Of(rubric),
+            Repair = QuantityView.Of(result.Repair),
+            Upgrade = QuantityView.Of(result.Upgrade),
+            Combined = QuantityView.Of(result.Combined),
+            Status = result.Status,
+            Reasons = result.Reasons,
+            Steps = record.Steps.Count,
+            ObservedSteps = result.ObservedSteps,
+            NotSeen = [.. result.RepairKinds.Where(kind => kind.Score.Coverage == 0).Select(kind => kind.Kind)
+                .Union(result.UpgradeKinds.Where(kind => kind.Score.Coverage == 0).Select(kind => kind.Kind))],
+            Kinds = [.. kinds.Select(kind => new KindView(
+                kind,
+                record.Absent.Contains(kind),
+                repair.TryGetValue(kind, out var inRepair) ? new(rubric.Repair[kind], QuantityView.Of(inRepair.Score)) : null,
+                upgrade.TryGetValue(kind, out var inUpgrade)
+                    ? new(rubric.Upgrade[kind], QuantityView.Of(inUpgrade.Score), QuantityView.Of(inUpgrade.Headroom), QuantityView.Of(inUpgrade.Standard),
+                        QuantityView.Of(inUpgrade.Access))
+                    : null,
+                [.. parts[kind]]))],
+        };
+    }
+
+    private static PartView Part(
+        PartScore part, TeardownRecord record, Rubric rubric, WaysIn ways, Dictionary<string, IReadOnlyList<int>?> second) => new(
+        part.Part.Id,
+        part.Part.Fitted,
+        part.Part.Mounting,
+        part.ServiceUnit,
+        Way(part.Route, record, ways),
+        Way(part.ServiceUnit is { } unit ? second[unit] : null, record, ways),
+        QuantityView.Of(part.Score),
+        part.Criteria is { } criteria
+            ? [.. criteria.Pairs.Select(pair => new CriterionView(pair.Key, rubric.Criteria[pair.Key], QuantityView.Of(pair.Value)))]
+            : []);
+
+    private static WayView? Way(IReadOnlyList<int>? route, TeardownRecord record, WaysIn ways) => route is null
+        ? null
+        : new(
+            [.. route.Select(step => new RouteStep(
+                record.Steps[step].Id, record.Steps[step].Title, record.Steps[step].Layer, EffortView.Of(ways.Efforts[step].Charged)))],
+            EffortView.Of(ways.Effort(route)));
+}
