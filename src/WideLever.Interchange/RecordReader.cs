@@ -69,6 +69,14 @@ public static class RecordReader
     public static (Unit Unit, Teardown Teardown)? ReadIntake(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults,
         fields => Tuple.Create(Unit(fields.RequiredObject("unit")), Teardown(fields.RequiredObject("teardown"))))?.ToValueTuple();
 
+    /// <summary>Reads what a unit is besides its parts: <c>unit</c> and <c>absent</c>.</summary>
+    public static UnitHeading? ReadUnitHeading(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults,
+        fields => new UnitHeading(Unit(fields.RequiredObject("unit")), fields.Words<PartKind>("absent")));
+
+    /// <summary>Reads what a teardown is besides its steps: <c>teardown</c>, <c>guidance</c> and <c>notes</c>.</summary>
+    public static TeardownHeading? ReadTeardownHeading(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults,
+        fields => new TeardownHeading(Teardown(fields.RequiredObject("teardown")), Guidance(fields.Object("guidance")), fields.OwnText("notes")));
+
     /// <summary>Reads one step, which will stand at a place such as <c>steps[3]</c>.</summary>
     public static Step? ReadStep(ReadOnlyMemory<byte> utf8, string at, List<Fault> faults) => ReadWhole(utf8, faults, fields => Step(fields), at);
 

@@ -19,20 +19,18 @@ public sealed record Problem
     public required string Detail { get; init; }
 
     /// <summary>Every fault with its place; none where the problem is another.</summary>
-    public IReadOnlyList<Fault> Faults { get; init; } = [];
+    public required IReadOnlyList<Fault> Faults { get; init; }
 
     /// <summary>What changed since the writer looked; none where the problem is another.</summary>
-    public IReadOnlyList<ItemDifference> Changed { get; init; } = [];
+    public required IReadOnlyList<ItemDifference> Changed { get; init; }
 
     /// <summary>The revision now, where the writer's was another.</summary>
-    public long? Revision { get; init; }
+    public required long? Revision { get; init; }
 }
 
 /// <summary>The problems that endpoints answer with.</summary>
 public static class Problems
 {
-    private const string ContentType = "application/problem+json";
-
     public static JsonHttpResult<Problem> NotFound(string what) => Of("not-found", "Not found", 404, $"There is no {what}.");
 
     public static JsonHttpResult<Problem> Forbidden(string detail) => Of("forbidden", "Not allowed", 403, detail);
@@ -40,35 +38,31 @@ public static class Problems
     public static JsonHttpResult<Problem> TooLarge() =>
         Of("too-large", "Too large", 413, "This is larger than 5 MB, the most that a record may have. Nothing was changed.");
 
-    public static JsonHttpResult<Problem> BadRequest(string detail) => Of("bad-request", "Not understood", 400, detail);
-
     public static JsonHttpResult<Problem> Conflict(string detail) => Of("conflict", "Not possible now", 409, detail);
 
     public static JsonHttpResult<Problem> RevisionMissing() => Of("revision-missing", "Revision missing", 428,
         "A change must say which revision it was made on, in If-Match. Nothing was changed.");
 
-    public static JsonHttpResult<Problem> Faulty(IReadOnlyList<Fault> faults) => Json(new Problem
-    {
-        Type = "urn:wide-lever:faults",
-        Title = faults.Count == 1 ? "One fault" : $"{faults.Count} faults",
-        Status = 422,
-        Detail = "Nothing was changed.",
-        Faults = faults,
-    });
+    public static JsonHttpResult<Problem> Faulty(IReadOnlyList<Fault> faults) =>
+        Of("faults", faults.Count == 1 ? "One fault" : $"{faults.Count} faults", 422, "Nothing was changed.", faults);
 
-    public static JsonHttpResult<Problem> Stale(long revision, IReadOnlyList<ItemDifference> changed) => Json(new Problem
-    {
-        Type = "urn:wide-lever:stale",
-        Title = "Changed in another window",
-        Status = 412,
-        Detail = "This was changed in another window since you opened it. Your change was not saved, and theirs was kept.",
-        Changed = changed,
-        Revision = revision,
-    });
+    public static JsonHttpResult<Problem> Stale(long revision, IReadOnlyList<ItemDifference> changed) => Of("stale", "Changed in another window", 412,
+        "This was changed in another window since you opened it. Your change was not saved, and theirs was kept.", changed: changed, revision: revision);
 
-    private static JsonHttpResult<Problem> Of(string type, string title, int status, string detail) =>
-        Json(new Problem { Type = $"urn:wide-lever:{type}", Title = title, Status = status, Detail = detail });
+    public static JsonHttpResult<Problem> Error() =>
+        Of("error", "Something went wrong here", 500, "Nothing was changed. The server's log says more.");
 
-    private static JsonHttpResult<Problem> Json(Problem problem) =>
-        TypedResults.Json(problem, statusCode: problem.Status, contentType: ContentType);
+    private static JsonHttpResult<Problem> Of(string type, string title, int status, string detail, IReadOnlyList<Fault>? faults = null,
+        IReadOnlyList<ItemDifference>? changed = null, long? revision = null) => TypedResults.Json(
+        new Problem
+        {
+            Type = $"urn:wide-lever:{type}",
+            Title = title,
+            Status = status,
+            Detail = detail,
+            Faults = faults ?? [],
+            Changed = changed ?? [],
+            Revision = revision,
+        },
+        statusCode: status, contentType: "application/problem+json");
 }

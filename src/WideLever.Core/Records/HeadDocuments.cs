@@ -15,6 +15,17 @@ public sealed record UnitDocument(Unit Unit, IReadOnlyList<PartKind> Absent, IRe
 public sealed record TeardownDocument(
     Teardown Teardown, IReadOnlyList<string> Layers, Guidance Guidance, IReadOnlyList<Step> Steps, string? Notes);
 
+/// <summary>What a unit is besides its parts.</summary>
+/// <param name="Unit">The machine.</param>
+/// <param name="Absent">Kinds that it does not have.</param>
+public sealed record UnitHeading(Unit Unit, IReadOnlyList<PartKind> Absent);
+
+/// <summary>What a teardown is besides its steps and their layers.</summary>
+/// <param name="Teardown">When, where and on what sample.</param>
+/// <param name="Guidance">The four marks.</param>
+/// <param name="Notes">Free text of the whole.</param>
+public sealed record TeardownHeading(Teardown Teardown, Guidance Guidance, string? Notes = null);
+
 /// <summary>A record is the merged view of one unit and one teardown. <c>docs/record.md</c>.</summary>
 public static class HeadDocuments
 {

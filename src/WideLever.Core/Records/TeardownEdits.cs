@@ -28,6 +28,17 @@ public static class TeardownEdits
         return teardown with { Steps = steps };
     }
 
+    /// <summary>The teardown with a layer under another name, wherever it stands.</summary>
+    public static TeardownDocument RenameLayer(TeardownDocument teardown, string layer, string name)
+    {
+        string Named(string other) => other == layer ? name : other;
+        return teardown with
+        {
+            Layers = [.. teardown.Layers.Select(Named)],
+            Steps = [.. teardown.Steps.Select(step => step with { Layer = Named(step.Layer), Opens = step.Opens is { } opens ? Named(opens) : null })],
+        };
+    }
+
     private static Step Renamed(Step step, string old, string id) =>
         old != id && step.After.Contains(old) ? step with { After = [.. step.After.Select(before => before == old ? id : before)] } : step;
 

@@ -13,7 +13,8 @@ public static class BenchEndpoints
     public static void MapBench(this RouteGroupBuilder api)
     {
         var teardown = api.MapGroup("/teardowns/{teardownId}");
-        teardown.MapPut("", PutAsync).WithName("putTeardown").Accepts<TeardownDocument>("application/json").ProducesEdit();
+        teardown.MapPut("/heading", PutHeadingAsync).WithName("putTeardownHeading").Accepts<TeardownHeading>("application/json").ProducesEdit();
+        teardown.MapPost("/layers/rename", RenameLayer).WithName("renameLayer").ProducesEdit();
         teardown.MapPost("/steps", AddAsync).WithName("addStep").Accepts<Step>("application/json").ProducesEdit();
         teardown.MapPut("/steps/{stepId}", ReplaceAsync).WithName("replaceStep").Accepts<Step>("application/json").ProducesEdit();
         teardown.MapDelete("/steps/{stepId}", Remove).WithName("removeStep").ProducesEdit();
@@ -22,13 +23,21 @@ public static class BenchEndpoints
             editing.Undo(request, DocumentKind.Teardown, teardownId)).WithName("undoTeardown").ProducesEdit();
     }
 
-    private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> PutAsync(
+    private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> PutHeadingAsync(
         HttpRequest request, string teardownId, Editing editing, CancellationToken cancellation)
     {
         if (await RequestBody.ReadAsync(request, cancellation) is not { } body)
             return Problems.TooLarge();
-        return editing.Teardown(request, teardownId, "changed the teardown's data", (_, faults) => RecordReader.ReadTeardown(body, faults));
+        return editing.Teardown(request, teardownId, "changed the teardown's data", (teardown, faults) =>
+            RecordReader.ReadTeardownHeading(body, faults) is { } heading
+                ? teardown with { Teardown = heading.Teardown, Guidance = heading.Guidance, Notes = heading.Notes }
+                : null);
     }
+
+    private static Results<Ok<Committed>, JsonHttpResult<Problem>> RenameLayer(
+        HttpRequest request, string teardownId, string layer, string name, Editing editing) =>
+        editing.Teardown(request, teardownId, $"renamed the layer {layer}", (teardown, _) =>
+            teardown.Layers.Contains(layer) ? TeardownEdits.RenameLayer(teardown, layer, name) : null);
 
     private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> AddAsync(
         HttpRequest request, string teardownId, string? before, Editing editing, CancellationToken cancellation)

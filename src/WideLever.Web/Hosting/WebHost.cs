@@ -1,5 +1,7 @@
+using System.IO.Compression;
 using System.Net;
 using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Net.Http.Headers;
 using Serilog;
 using Serilog.Events;
@@ -41,10 +43,12 @@ public static class WebHost
             .MinimumLevel.Override("Microsoft.Extensions.Hosting.Internal.Host", LogEventLevel.Fatal)
             .WriteTo.Console(standardErrorFromLevel: LogEventLevel.Verbose, formatProvider: System.Globalization.CultureInfo.InvariantCulture).CreateLogger());
         builder.Services.ConfigureHttpJsonOptions(options => RecordJson.Configure(options.SerializerOptions));
-        builder.Services.AddOpenApi("wide-lever");
+        builder.Services.AddOpenApi("wide-lever", options => options.AddSchemaTransformer<WordSchemas>());
         builder.Services.AddProblemDetails();
         builder.Services.AddHostFiltering(options => options.AllowedHosts = ["127.0.0.1", "localhost"]);
         builder.Services.AddResponseCompression();
+        builder.Services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Optimal);
+        builder.Services.Configure<GzipCompressionProviderOptions>(options => options.Level = CompressionLevel.Optimal);
         if (folder is not null)
         {
             builder.Services.AddSingleton(folder);
@@ -88,13 +92,5 @@ public static class WebHost
         // A body over the server's own limit is the caller's doing; anything else is ours, and its trace stays in the log.
         (context.Features.Get<IExceptionHandlerFeature>()?.Error is BadHttpRequestException { StatusCode: 413 }
             ? Problems.TooLarge()
-            : TypedResults.Json(
-                new Problem
-                {
-                    Type = "urn:wide-lever:error",
-                    Title = "Something went wrong here",
-                    Status = 500,
-                    Detail = "Nothing was changed. The server's log says more.",
-                },
-                statusCode: 500, contentType: "application/problem+json")).ExecuteAsync(context);
+            : Problems.Error()).ExecuteAsync(context);
 }

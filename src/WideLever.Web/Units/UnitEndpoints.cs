@@ -51,7 +51,7 @@ public static class UnitEndpoints
     public static void MapUnits(this RouteGroupBuilder api)
     {
         api.MapGet("/units/{unitId}", Get).WithName("getUnit");
-        api.MapPut("/units/{unitId}", PutAsync).WithName("putUnit").Accepts<UnitDocument>("application/json").ProducesEdit();
+        api.MapPut("/units/{unitId}/heading", PutHeadingAsync).WithName("putUnitHeading").Accepts<UnitHeading>("application/json").ProducesEdit();
         api.MapPost("/units/{unitId}/undo", (HttpRequest request, string unitId, Editing editing) =>
             editing.Undo(request, DocumentKind.Unit, unitId)).WithName("undoUnit").ProducesEdit();
     }
@@ -85,11 +85,12 @@ public static class UnitEndpoints
         });
     }
 
-    private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> PutAsync(
+    private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> PutHeadingAsync(
         HttpRequest request, string unitId, Editing editing, CancellationToken cancellation)
     {
         if (await RequestBody.ReadAsync(request, cancellation) is not { } body)
             return Problems.TooLarge();
-        return editing.Unit(request, unitId, "changed the machine's data", (_, faults) => RecordReader.ReadUnit(body, faults));
+        return editing.Unit(request, unitId, "changed the machine's data", (unit, faults) =>
+            RecordReader.ReadUnitHeading(body, faults) is { } heading ? unit with { Unit = heading.Unit, Absent = heading.Absent } : null);
     }
 }

@@ -1,0 +1,81 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+export type Problem = Schemas['Problem'];
+export type Quantity = Schemas['QuantityView'];
+export type Effort = Schemas['EffortView'];
+export type Step = Schemas['Step'];
+export type Action = Schemas['TeardownAction'];
+export type Part = Schemas['Part'];
+export type Unit = Schemas['UnitView'];
+export type Verdict = Schemas['VerdictView'];
+export type ShelfUnit = Schemas['ShelfUnit'];
+export type PartKind = Schemas['PartKind'];
+
+const windowKey = 'wide-lever-window';
+
+/** The id of this window: it lasts as long as the tab, so that undo takes back what this window did. */
+function windowId(): string {
+  const kept = sessionStorage.getItem(windowKey);
+  if (kept !== null) return kept;
+  const fresh = crypto.randomUUID();
+  sessionStorage.setItem(windowKey, fresh);
+  return fresh;
+}
+
+export const api = createClient<paths>({ baseUrl: '/', headers: { 'X-Window': windowId() } });
+
+/** A request that was answered with a problem, or not at all. */
+export class RequestError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+    this.name = 'RequestError';
+  }
+}
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** The data of an answer; throws a RequestError that says what happened, what was kept and what to do. */
+export async function take<T>(request: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await request;
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error;
+    throw new RequestError(
+      problem(0, 'No answer', 'The program does not answer. Nothing was changed. Start it again, then try once more.'),
+    );
+  }
+  if (isProblem(answer.error)) throw new RequestError(answer.error);
+  if (!answer.response.ok) {
+    const status = answer.response.status;
+    throw new RequestError(
+      problem(status, 'Something went wrong', `The program answered ${status}. Nothing was changed.`),
+    );
+  }
+  return answer.data as T;
+}
+
+function isProblem(error: unknown): error is Problem {
+  return typeof error === 'object' && error !== null && 'detail' in error && 'faults' in error;
+}
+
+export function problem(status: number, title: string, detail: string): Problem {
+  return { type: 'about:blank', title, status, detail, faults: [], changed: [], revision: null };
+}
+
+/** What was thrown, as a problem. */
+export function asProblem(error: unknown): Problem {
+  if (error instanceof RequestError) return error.problem;
+  return problem(0, 'Something went wrong', error instanceof Error ? error.message : String(error));
+}
+
+/** The header that says on which revision a change was made. */
+export function seen(revision: number): { headers: Record<string, string> } {
+  return { headers: { 'If-Match': `"${revision}"` } };
+}

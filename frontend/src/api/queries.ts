@@ -1,0 +1,44 @@
+import { QueryClient, useMutation, type UseMutationResult, useQuery, useQueryClient } from '@tanstack/react-query';
+import { api, take } from './client';
+
+export function createQueryClient(): QueryClient {
+  return new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: 1_000 } } });
+}
+
+export function useShelf() {
+  return useQuery({ queryKey: ['shelf'], queryFn: ({ signal }) => take(api.GET('/api/shelf', { signal })) });
+}
+
+export function useUnit(unitId: string) {
+  return useQuery({
+    queryKey: ['unit', unitId],
+    queryFn: ({ signal }) => take(api.GET('/api/units/{unitId}', { params: { path: { unitId } }, signal })),
+  });
+}
+
+export function useVerdict(unitId: string) {
+  return useQuery({
+    queryKey: ['verdict', unitId],
+    queryFn: ({ signal }) => take(api.GET('/api/units/{unitId}/verdict', { params: { path: { unitId } }, signal })),
+  });
+}
+
+export function useComparison(first: string, second: string) {
+  return useQuery({
+    queryKey: ['compare', first, second],
+    queryFn: ({ signal }) => take(api.GET('/api/compare', { params: { query: { first, second } }, signal })),
+    enabled: first !== '' && second !== '',
+  });
+}
+
+/** Runs a change and then reads again whatever it may have touched. */
+export function useChange<TOutput>(change: () => Promise<TOutput>): UseMutationResult<TOutput, Error, void>;
+export function useChange<TInput, TOutput>(
+  change: (input: TInput) => Promise<TOutput>,
+): UseMutationResult<TOutput, Error, TInput>;
+export function useChange<TInput, TOutput>(
+  change: (input: TInput) => Promise<TOutput>,
+): UseMutationResult<TOutput, Error, TInput> {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: change, onSuccess: () => client.invalidateQueries() });
+}

@@ -1,0 +1,112 @@
+import { useState } from 'react';
+import { indexRange, indexValue } from '../format';
+import { type AxisItem, density, labelled, layOut } from './axis';
+
+const width = 1040;
+const left = 92;
+const right = 1018;
+const rowHeight = 19;
+const textSize = 13;
+
+/** One index: a line from 0 to 100 with every unit on it, a dot with its range. Its twin in text is the list below it. */
+export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisItem[]; onOpen: (id: string) => void }) {
+  const [at, setAt] = useState<string | null>(null);
+  const { marks, rows, ticks } = layOut(items, left, right, (text) => text.length * textSize * 0.56);
+  const line = rows * rowHeight + 16;
+  const height = line + 30;
+  const dense = items.length > labelled;
+  const counts = dense ? density(items, 100) : [];
+  const most = Math.max(1, ...counts);
+  const shown = marks.find((mark) => mark.id === at);
+  return (
+    <svg
+      className="axis"
+      viewBox={`0 0 ${width} ${height}`}
+      role="group"
+      aria-label={`${name} index, ${items.length} units from 0 to 100`}
+    >
+      <text className="axis-name" x={8} y={line + 5}>
+        {name}
+      </text>
+      {counts.map((count, i) => (
+        <rect
+          className="axis-density"
+          key={i}
+          x={left + (i * (right - left)) / 100}
+          width={(right - left) / 100 - 1}
+          y={line - 6 - (count / most) * (line - 14)}
+          height={(count / most) * (line - 14)}
+        />
+      ))}
+      <line className="axis-line" x1={left} x2={right} y1={line} y2={line} />
+      {ticks.map((tick) => (
+        <g key={tick.value}>
+          <line
+            className="axis-line"
+            x1={tick.x}
+            x2={tick.x}
+            y1={line - (tick.named ? 6 : 3)}
+            y2={line + (tick.named ? 6 : 3)}
+          />
+          {tick.named && (
+            <text className="axis-tick" x={tick.x} y={line + 22}>
+              {tick.value}
+            </text>
+          )}
+        </g>
+      ))}
+      {marks.map((mark) => (
+        <rect
+          className="axis-range"
+          key={mark.id}
+          x={mark.low}
+          width={Math.max(1, mark.high - mark.low)}
+          y={line - 4}
+          height={8}
+        />
+      ))}
+      {marks.map((mark) => (
+        <g
+          className="axis-mark"
+          key={mark.id}
+          role="link"
+          tabIndex={0}
+          aria-label={`${mark.text}, ${name.toLowerCase()} ${indexValue(mark.quantity)} ${indexRange(mark.quantity)}`}
+          onClick={() => onOpen(mark.id)}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') onOpen(mark.id);
+          }}
+          onMouseEnter={() => setAt(mark.id)}
+          onMouseLeave={() => setAt(null)}
+          onFocus={() => setAt(mark.id)}
+          onBlur={() => setAt(null)}
+        >
+          {mark.row !== null && (
+            <>
+              {mark.row > 0 && (
+                <line
+                  className="axis-lead"
+                  x1={mark.x}
+                  x2={mark.x}
+                  y1={line - 8}
+                  y2={line - 14 - mark.row * rowHeight}
+                />
+              )}
+              <text className="axis-label" x={mark.labelX} y={line - 13 - mark.row * rowHeight}>
+                {mark.text}
+              </text>
+            </>
+          )}
+          <circle className="axis-target" cx={mark.x} cy={line} r={12} />
+          <circle className={mark.settled ? 'axis-dot settled' : 'axis-dot'} cx={mark.x} cy={line} r={5.5} />
+        </g>
+      ))}
+      {shown !== undefined && (
+        <text className="axis-shown" x={shown.labelX} y={height - 1}>
+          {shown.row === null ? `${shown.text} ` : ''}
+          {indexValue(shown.quantity)} {indexRange(shown.quantity)}
+        </text>
+      )}
+    </svg>
+  );
+}

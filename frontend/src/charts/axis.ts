@@ -1,0 +1,78 @@
+import { scaleLinear } from 'd3-scale';
+import type { Quantity } from '../api/client';
+
+/** Something to stand on an index axis. */
+export interface AxisItem {
+  id: string;
+  text: string;
+  quantity: Quantity;
+  /** Whether the result can be relied on: a filled dot. */
+  settled: boolean;
+}
+
+/** An item with its place on the axis. */
+export interface AxisMark extends AxisItem {
+  x: number;
+  low: number;
+  high: number;
+  /** Where its label stands: rows above the line, the lowest 0; null where there is no room for one. */
+  row: number | null;
+  labelX: number;
+}
+
+export interface AxisLayout {
+  marks: AxisMark[];
+  rows: number;
+  ticks: { value: number; x: number; named: boolean }[];
+}
+
+/** Up to this many dots every one has its label. */
+export const labelled = 25;
+const maxRows = 6;
+const gap = 8;
+
+/**
+ * Lays items out on an axis from 0 to 100. Labels are put in the lowest row where they touch no other; past `labelled` items, none.
+ * An item without a value stands in the middle of its range.
+ */
+export function layOut(
+  items: readonly AxisItem[],
+  left: number,
+  right: number,
+  textWidth: (text: string) => number,
+): AxisLayout {
+  const scale = scaleLinear([0, 100], [left, right]);
+  const taken: number[] = [];
+  const marks = items
+    .map((item) => {
+      const { low, value, high } = item.quantity;
+      return { ...item, x: scale(value ?? (low + high) / 2), low: scale(low), high: scale(high) };
+    })
+    .sort((a, b) => a.x - b.x)
+    .map((mark): AxisMark => {
+      const width = textWidth(mark.text);
+      const labelX = Math.min(Math.max(mark.x, left + width / 2 - 20), right - width / 2 + 20);
+      if (items.length > labelled) return { ...mark, row: null, labelX };
+      let row = 0;
+      while (row < maxRows && (taken[row] ?? -Infinity) > labelX - width / 2) row += 1;
+      if (row === maxRows) return { ...mark, row: null, labelX };
+      taken[row] = labelX + width / 2 + gap;
+      return { ...mark, row, labelX };
+    });
+  return {
+    marks,
+    rows: Math.max(1, taken.length),
+    ticks: Array.from({ length: 11 }, (_, i) => ({ value: i * 10, x: scale(i * 10), named: i % 5 === 0 })),
+  };
+}
+
+/** How many items share each stretch of the axis, for more items than can have labels. */
+export function density(items: readonly AxisItem[], stretches: number): number[] {
+  const counts = new Array<number>(stretches).fill(0);
+  for (const { quantity } of items) {
+    const middle = quantity.value ?? (quantity.low + quantity.high) / 2;
+    const stretch = Math.min(stretches - 1, Math.floor((middle / 100) * stretches));
+    counts[stretch] = (counts[stretch] ?? 0) + 1;
+  }
+  return counts;
+}

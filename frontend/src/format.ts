@@ -1,0 +1,48 @@
+import type { Effort, Quantity } from './api/client';
+
+export type Exactness = 'rounded' | 'exact';
+
+/** An index on 0..100, as 63 (58–70); in full where exact. A value that nothing is known of is a dash. */
+export function indexValue(quantity: Quantity, exactness: Exactness = 'rounded'): string {
+  return quantity.value === null ? '–' : figure(quantity.value, exactness, 0);
+}
+
+export function indexRange(quantity: Quantity, exactness: Exactness = 'rounded'): string {
+  return `(${figure(quantity.low, exactness, 0)}–${figure(quantity.high, exactness, 0)})`;
+}
+
+/** A share on 0..1, as 0.83 (0.81–0.84). */
+export function share(quantity: Quantity, exactness: Exactness = 'rounded'): string {
+  const value = quantity.value === null ? '–' : figure(quantity.value, exactness, 2);
+  const low = figure(quantity.low, exactness, 2);
+  const high = figure(quantity.high, exactness, 2);
+  return low === high && value === low ? value : `${value} (${low}–${high})`;
+}
+
+function figure(value: number, exactness: Exactness, places: number): string {
+  return value.toFixed(exactness === 'exact' ? 6 : places);
+}
+
+/** Effort as minutes, with its range where there is one; in seconds where exact. */
+export function minutes(effort: Effort, exactness: Exactness = 'rounded'): string {
+  if (exactness === 'exact') {
+    return effort.low === effort.high
+      ? `${effort.value.toFixed(6)} s`
+      : `${effort.value.toFixed(6)} s (${effort.low.toFixed(6)}–${effort.high.toFixed(6)})`;
+  }
+  const one = (seconds: number) => (seconds / 60).toFixed(1);
+  return one(effort.low) === one(effort.high)
+    ? `${one(effort.value)} min`
+    : `${one(effort.value)} min (${one(effort.low)}–${one(effort.high)})`;
+}
+
+export function percent(coverage: number): string {
+  // Never rounded up to everything while something is missing.
+  return `${coverage < 1 ? Math.min(99, Math.round(coverage * 100)) : 100} %`;
+}
+
+export function money(amount: number | null, currency: string | null): string {
+  if (amount === null) return 'unknown';
+  const text = amount.toLocaleString('en', { maximumFractionDigits: 2 });
+  return currency === null ? text : `${text} ${currency}`;
+}

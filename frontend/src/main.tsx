@@ -1,0 +1,14 @@
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
+import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
+import './app/house.css';
+import { App } from './app/App';
+
+const root = document.getElementById('root');
+if (root === null) throw new Error('the page has no root');
+createRoot(root).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+);

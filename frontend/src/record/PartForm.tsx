@@ -1,0 +1,209 @@
+import { Button, Modal } from 'antd';
+import { useState } from 'react';
+import { api, asProblem, type Part, type PartKind, seen, take, type Unit } from '../api/client';
+import { useChange } from '../api/queries';
+import { mountingValues, partKindValues, standardValues, supplyValues } from '../api/schema';
+import { ProblemNote } from '../app/ProblemNote';
+import { idFrom, label } from '../words';
+import { Amount, Check, Field, Numeric, Text, Word, YesNo } from './fields';
+
+const capacityUnits: Partial<Record<PartKind, string>> = { memory: 'GB', storage: 'GB', battery: 'Wh' };
+
+interface Props {
+  unit: Unit;
+  /** The part to change; undefined makes a new one. */
+  part?: Part;
+  /** The kind that a new part starts with. */
+  kind?: PartKind;
+  onClose: (saved: Part | null) => void;
+}
+
+/** One part, or one empty place, and everything that is asked of it. */
+export function PartForm({ unit, part, kind = 'battery', onClose }: Props) {
+  const taken = unit.record.parts.map((other) => other.id);
+  const [draft, setDraft] = useState<Part>(part ?? { id: idFrom(label(kind), taken), kind });
+  const [named, setNamed] = useState(part !== undefined);
+  const [revision, setRevision] = useState(unit.revision);
+  const set = (changed: Partial<Part>) => setDraft({ ...draft, ...changed });
+  const save = useChange((body: Part) =>
+    take(
+      part === undefined
+        ? api.POST('/api/units/{unitId}/parts', { params: { path: { unitId: unit.id } }, body, ...seen(revision) })
+        : api.PUT('/api/units/{unitId}/parts/{partId}', {
+            params: { path: { unitId: unit.id, partId: part.id } },
+            body,
+            ...seen(revision),
+          }),
+    ),
+  );
+  const remove = useChange((partId: string) =>
+    take(
+      api.DELETE('/api/units/{unitId}/parts/{partId}', {
+        params: { path: { unitId: unit.id, partId } },
+        ...seen(revision),
+      }),
+    ),
+  );
+  const failure = save.error ?? remove.error;
+  const unitOfCapacity = capacityUnits[draft.kind];
+  const others = unit.record.parts.filter((other) => other.id !== draft.id);
+  return (
+    <Modal
+      open
+      title={part === undefined ? 'New part' : `Part ${part.id}`}
+      width={720}
+      onCancel={() => onClose(null)}
+      footer={[
+        part !== undefined && (
+          <Button
+            key="remove"
+            loading={remove.isPending}
+            onClick={() => remove.mutate(part.id, { onSuccess: () => onClose(null) })}
+          >
+            Remove this part
+          </Button>
+        ),
+        <Button key="cancel" onClick={() => onClose(null)}>
+          Cancel
+        </Button>,
+        <Button
+          key="save"
+          type="primary"
+          loading={save.isPending}
+          onClick={() => save.mutate(draft, { onSuccess: () => onClose(draft) })}
+        >
+          Save the part
+        </Button>,
+      ]}
+    >
+      <div className="fields">
+        <Field name="Kind">
+          <Word
+            name="Kind"
+            words={partKindValues}
+            required
+            value={draft.kind}
+            onChange={(chosen) => {
+              const next = chosen ?? 'other';
+              set({ kind: next, ...(!named && { id: idFrom(label(next), taken) }) });
+            }}
+          />
+        </Field>
+        <Field name="Id">
+          <Text
+            name="Id"
+            code
+            value={draft.id}
+            onChange={(id) => {
+              setNamed(true);
+              set({ id: id ?? '' });
+            }}
+          />
+        </Field>
+        <Field name="Mounting">
+          <Word
+            name="Mounting"
+            words={mountingValues}
+            value={draft.mounting}
+            onChange={(mounting) => set({ mounting })}
+          />
+        </Field>
+        <Field name="Within" hint="The assembly of a soldered, laminated or riveted part.">
+          <Word
+            name="Within"
+            words={others.map((other) => other.id)}
+            labels={(id) => id}
+            value={draft.within}
+            onChange={(within) => set({ within })}
+          />
+        </Field>
+        <Field name="Place" wide>
+          <Check
+            name="Fitted (no tick: an empty place)"
+            value={draft.fitted ?? true}
+            onChange={(fitted) => set({ fitted })}
+          />
+        </Field>
+        {unitOfCapacity !== undefined && (
+          <Field name="Capacity: fitted, and the ceilings by maker, bench, platform" wide>
+            <span className="amount">
+              <Numeric
+                name="Capacity fitted"
+                unit={unitOfCapacity}
+                value={draft.capacity?.fitted}
+                onChange={(fitted) => set({ capacity: { ...draft.capacity, fitted } })}
+              />
+              {(['maker', 'bench', 'platform'] as const).map((source) => (
+                <Numeric
+                  key={source}
+                  name={`Ceiling by ${source}`}
+                  unit={unitOfCapacity}
+                  placeholder={source}
+                  value={draft.capacity?.max?.[source]}
+                  onChange={(value) =>
+                    set({ capacity: { ...draft.capacity, max: { ...draft.capacity?.max, [source]: value } } })
+                  }
+                />
+              ))}
+            </span>
+          </Field>
+        )}
+        <Field name="Interface">
+          <Word
+            name="Interface"
+            words={standardValues}
+            value={draft.interface?.standard}
+            onChange={(standard) => set({ interface: { ...draft.interface, standard } })}
+          />
+        </Field>
+        <Field name="Interface name">
+          <Text
+            name="Interface name"
+            value={draft.interface?.name}
+            onChange={(name) => set({ interface: { ...draft.interface, name } })}
+          />
+        </Field>
+        <Field name="Spare: price">
+          <Amount
+            name="Spare price"
+            value={draft.spare?.price}
+            onChange={(price) => set({ spare: { ...draft.spare, price } })}
+          />
+        </Field>
+        <Field name="Spare: number">
+          <Text
+            name="Spare number"
+            code
+            value={draft.spare?.number}
+            onChange={(number) => set({ spare: { ...draft.spare, number } })}
+          />
+        </Field>
+        <Field name="Spare: source">
+          <Word
+            name="Spare source"
+            words={supplyValues}
+            value={draft.spare?.source}
+            onChange={(source) => set({ spare: { ...draft.spare, source } })}
+          />
+        </Field>
+        <Field name="Works only after the maker pairs it">
+          <YesNo
+            name="Paired"
+            value={draft.spare?.paired}
+            onChange={(paired) => set({ spare: { ...draft.spare, paired } })}
+          />
+        </Field>
+      </div>
+      {failure !== null && (
+        <ProblemNote
+          problem={asProblem(failure)}
+          onTakeTheirs={() => {
+            setRevision(unit.revision);
+            save.reset();
+            remove.reset();
+          }}
+        />
+      )}
+    </Modal>
+  );
+}

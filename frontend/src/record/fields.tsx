@@ -1,0 +1,179 @@
+import { Checkbox, Input, InputNumber, Select } from 'antd';
+import type { ReactNode } from 'react';
+import type { Schemas } from '../api/client';
+import { label } from '../words';
+
+/** A named place for one control; the control itself carries the name for assistive technology. */
+export function Field({
+  name,
+  hint,
+  children,
+  wide = false,
+}: {
+  name: string;
+  hint?: string;
+  children: ReactNode;
+  wide?: boolean;
+}) {
+  return (
+    <div className={wide ? 'field wide' : 'field'}>
+      <span className="field-name" aria-hidden="true">
+        {name}
+      </span>
+      {children}
+      {hint !== undefined && <span className="note">{hint}</span>}
+    </div>
+  );
+}
+
+interface Value<T> {
+  name: string;
+  value: T | null | undefined;
+  onChange: (value: T | null) => void;
+}
+
+/** One line of text; empty is unknown. */
+export function Text({
+  name,
+  value,
+  onChange,
+  code = false,
+  placeholder,
+}: Value<string> & { code?: boolean; placeholder?: string }) {
+  return (
+    <Input
+      aria-label={name}
+      className={code ? 'code' : undefined}
+      value={value ?? ''}
+      placeholder={placeholder}
+      onChange={(event) => onChange(event.target.value === '' ? null : event.target.value)}
+    />
+  );
+}
+
+/** A number with its unit; empty is unknown. */
+export function Numeric({
+  name,
+  value,
+  onChange,
+  unit,
+  placeholder,
+}: Value<number> & { unit?: string; placeholder?: string }) {
+  return (
+    <InputNumber
+      aria-label={unit === undefined ? name : `${name}, ${unit}`}
+      className="number"
+      value={value ?? null}
+      suffix={unit}
+      controls={false}
+      placeholder={placeholder ?? 'unknown'}
+      onChange={onChange}
+    />
+  );
+}
+
+interface WordProps<T extends string> extends Value<T> {
+  words: readonly T[];
+  /** Whether unknown is no answer. */
+  required?: boolean;
+  labels?: (word: T) => string;
+}
+
+/** A word of the format, or unknown. */
+export function Word<T extends string>({
+  name,
+  value,
+  onChange,
+  words,
+  required = false,
+  labels = label,
+}: WordProps<T>) {
+  const options: { value: T | 'unknown'; label: string }[] = words.map((word) => ({
+    value: word,
+    label: labels(word),
+  }));
+  if (!required) options.unshift({ value: 'unknown', label: 'unknown' });
+  return (
+    <Select<T | 'unknown'>
+      aria-label={name}
+      className="word"
+      showSearch={{ optionFilterProp: 'label' }}
+      value={value ?? 'unknown'}
+      options={options}
+      onChange={(chosen) => onChange(chosen === 'unknown' ? null : chosen)}
+    />
+  );
+}
+
+/** Yes, no, or unknown. */
+export function YesNo({ name, value, onChange }: Value<boolean>) {
+  return (
+    <Word
+      name={name}
+      words={['yes', 'no']}
+      value={value === true ? 'yes' : value === false ? 'no' : null}
+      onChange={(word) => onChange(word === null ? null : word === 'yes')}
+    />
+  );
+}
+
+/** Yes or no. */
+export function Check({ name, value, onChange }: { name: string; value: boolean; onChange: (value: boolean) => void }) {
+  return (
+    <Checkbox checked={value} onChange={(event) => onChange(event.target.checked)}>
+      {name}
+    </Checkbox>
+  );
+}
+
+/** Some of many. */
+export function Several({ name, value, onChange, options, placeholder }: SeveralProps) {
+  return (
+    <Select
+      mode="multiple"
+      aria-label={name}
+      className="word"
+      placeholder={placeholder}
+      showSearch={{ optionFilterProp: 'label' }}
+      value={value}
+      options={options}
+      onChange={onChange}
+    />
+  );
+}
+
+interface SeveralProps {
+  name: string;
+  value: string[];
+  onChange: (value: string[]) => void;
+  options: { value: string; label: string }[];
+  placeholder?: string;
+}
+
+/** An amount of money: without an amount it is unknown, without a currency the rubric's. */
+export function Amount({ name, value, onChange }: Value<Schemas['Money']>) {
+  const set = (part: Partial<Schemas['Money']>) => {
+    const next = { ...value, ...part };
+    onChange(next.amount == null ? null : next);
+  };
+  return (
+    <span className="amount">
+      <Numeric name={name} value={value?.amount} onChange={(amount) => set({ amount })} />
+      <Text
+        name={`${name}: currency`}
+        code
+        placeholder="EUR"
+        value={value?.currency}
+        onChange={(currency) => set({ currency: currency ?? undefined })}
+      />
+      {value?.currency != null && value.currency !== 'EUR' && (
+        <Numeric
+          name={`${name}: rate to the rubric’s currency`}
+          placeholder="rate"
+          value={value.rate}
+          onChange={(rate) => set({ rate })}
+        />
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,220 @@
+import type { UseMutationResult } from '@tanstack/react-query';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { api, asProblem, type Schemas, seen, take, type Unit } from '../../api/client';
+import { useChange } from '../../api/queries';
+import { benchDriverValues, conditionValues, machineClassValues, sampleValues } from '../../api/schema';
+import { ProblemNote } from '../../app/ProblemNote';
+import { useWorkpiece } from '../../app/Workspace';
+import { Amount, Field, Numeric, Text, Word, YesNo } from '../../record/fields';
+
+/** What the machine is, on whose bench, and what helps a repairer. */
+export function Intake() {
+  const unit = useWorkpiece();
+  return (
+    <div className="two-columns">
+      <Machine unit={unit} />
+      <TeardownData unit={unit} />
+    </div>
+  );
+}
+
+function Machine({ unit }: { unit: Unit }) {
+  const [machine, setMachine] = useState(unit.record.unit);
+  const [revision, setRevision] = useState(unit.revision);
+  const save = useChange(() =>
+    take(
+      api.PUT('/api/units/{unitId}/heading', {
+        params: { path: { unitId: unit.id } },
+        body: { unit: machine, absent: unit.record.absent ?? [] },
+        ...seen(revision),
+      }),
+    ),
+  );
+  const set = (part: Partial<Schemas['Unit']>) => setMachine({ ...machine, ...part });
+  const setCeilings = (of: 'memory' | 'storage', part: Schemas['Ceilings']) =>
+    set({ ceilings: { ...machine.ceilings, [of]: { ...machine.ceilings?.[of], ...part } } });
+  return (
+    <section className="card" aria-label="The machine">
+      <h2>The machine</h2>
+      <div className="fields">
+        <Field name="Maker">
+          <Text name="Maker" value={machine.maker} onChange={(maker) => set({ maker: maker ?? '' })} />
+        </Field>
+        <Field name="Model">
+          <Text name="Model" value={machine.model} onChange={(model) => set({ model: model ?? '' })} />
+        </Field>
+        <Field name="Model code">
+          <Text
+            name="Model code"
+            code
+            value={machine.modelCode}
+            onChange={(modelCode) => set({ modelCode: modelCode ?? '' })}
+          />
+        </Field>
+        <Field name="Code found at">
+          <Text
+            name="Code found at"
+            placeholder="unknown"
+            value={machine.codeFoundAt}
+            onChange={(codeFoundAt) => set({ codeFoundAt })}
+          />
+        </Field>
+        <Field name="Class">
+          <Word
+            name="Class"
+            words={machineClassValues}
+            value={machine.class}
+            onChange={(machineClass) => set({ class: machineClass })}
+          />
+        </Field>
+        <Field name="Year">
+          <Numeric name="Year" value={machine.year} onChange={(year) => set({ year })} />
+        </Field>
+        <Field name="Price as configured" wide>
+          <Amount name="Price as configured" value={machine.price} onChange={(price) => set({ price })} />
+        </Field>
+        {(['memory', 'storage'] as const).map((of) => (
+          <Field
+            key={of}
+            name={`Whole machine takes: ${of}`}
+            hint="As the maker states, as the bench proved, as the platform allows."
+            wide
+          >
+            <span className="amount">
+              {(['maker', 'bench', 'platform'] as const).map((source) => (
+                <Numeric
+                  key={source}
+                  name={`Ceiling of ${of}, ${source}`}
+                  unit="GB"
+                  placeholder={source}
+                  value={machine.ceilings?.[of]?.[source]}
+                  onChange={(value) => setCeilings(of, { [source]: value })}
+                />
+              ))}
+            </span>
+          </Field>
+        ))}
+      </div>
+      <SaveRow
+        name="Save the machine"
+        save={save}
+        onTakeTheirs={() => setRevision(unit.revision)}
+        onSaved={(to) => setRevision(to)}
+      />
+    </section>
+  );
+}
+
+const marks = [
+  ['manual', 'A manual for anyone'],
+  ['labels', 'Screws and connectors labelled'],
+  ['partNumbers', 'Numbers on the parts'],
+  ['order', 'An order shown'],
+] as const;
+
+function TeardownData({ unit }: { unit: Unit }) {
+  const [teardown, setTeardown] = useState(unit.record.teardown);
+  const [guidance, setGuidance] = useState(unit.record.guidance ?? {});
+  const [revision, setRevision] = useState(unit.teardownRevision);
+  const save = useChange(() =>
+    take(
+      api.PUT('/api/teardowns/{teardownId}/heading', {
+        params: { path: { teardownId: unit.teardownId } },
+        body: { teardown, guidance, ...(unit.record.notes != null && { notes: unit.record.notes }) },
+        ...seen(revision),
+      }),
+    ),
+  );
+  const set = (part: Partial<Schemas['Teardown']>) => setTeardown({ ...teardown, ...part });
+  return (
+    <section className="card" aria-label="The teardown">
+      <h2>The teardown</h2>
+      <div className="fields">
+        <Field name="Date">
+          <Text name="Date" code value={teardown.date} onChange={(date) => set({ date: date ?? '' })} />
+        </Field>
+        <Field name="Bench">
+          <Text name="Bench" value={teardown.bench} onChange={(bench) => set({ bench: bench ?? '' })} />
+        </Field>
+        <Field name="Driver" hint="Shown beside the stopwatch, never scored.">
+          <Word
+            name="Driver"
+            words={benchDriverValues}
+            required
+            value={teardown.driver ?? 'hand'}
+            onChange={(driver) => set({ driver: driver ?? 'hand' })}
+          />
+        </Field>
+        <Field name="Condition">
+          <Word
+            name="Condition"
+            words={conditionValues}
+            value={teardown.condition}
+            onChange={(condition) => set({ condition })}
+          />
+        </Field>
+        <Field name="Sample">
+          <Word
+            name="Sample"
+            words={sampleValues}
+            required
+            value={teardown.sample ?? 'retail'}
+            onChange={(sample) => set({ sample: sample ?? 'retail' })}
+          />
+        </Field>
+      </div>
+      <h2>Guidance</h2>
+      <div className="fields">
+        {marks.map(([mark, name]) => (
+          <Field key={mark} name={name}>
+            <YesNo
+              name={name}
+              value={guidance[mark]}
+              onChange={(value) => setGuidance({ ...guidance, [mark]: value })}
+            />
+          </Field>
+        ))}
+      </div>
+      <SaveRow
+        name="Save the teardown"
+        save={save}
+        onTakeTheirs={() => setRevision(unit.teardownRevision)}
+        onSaved={(to) => setRevision(to)}
+      />
+    </section>
+  );
+}
+
+interface SaveRowProps {
+  name: string;
+  save: UseMutationResult<Schemas['Committed'], Error, void>;
+  onTakeTheirs: () => void;
+  onSaved: (revision: number) => void;
+}
+
+function SaveRow({ name, save, onTakeTheirs, onSaved }: SaveRowProps) {
+  return (
+    <>
+      {save.error && (
+        <ProblemNote
+          problem={asProblem(save.error)}
+          onTakeTheirs={() => {
+            onTakeTheirs();
+            save.reset();
+          }}
+        />
+      )}
+      <div className="form-end">
+        <Button
+          type="primary"
+          loading={save.isPending}
+          onClick={() => save.mutate(undefined, { onSuccess: (committed) => onSaved(committed.revision) })}
+        >
+          {name}
+        </Button>
+        {save.isSuccess && <span role="status">Saved.</span>}
+      </div>
+    </>
+  );
+}

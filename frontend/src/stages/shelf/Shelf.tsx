@@ -1,0 +1,304 @@
+import { App, Button, Input, Select, Table, type TableProps } from 'antd';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { api, asProblem, type ShelfUnit, take } from '../../api/client';
+import { useChange, useShelf } from '../../api/queries';
+import { machineClassValues, statusValues } from '../../api/schema';
+import { ProblemNote } from '../../app/ProblemNote';
+import { Empty, Failed, Loading } from '../../app/states';
+import type { AxisItem } from '../../charts/axis';
+import { IndexAxis } from '../../charts/IndexAxis';
+import { indexRange, indexValue, money } from '../../format';
+import { label } from '../../words';
+
+// Forms come when they are asked for: the shelf itself is to be there at once.
+const ImportRecords = lazy(() => import('./ImportRecords').then((module) => ({ default: module.ImportRecords })));
+const NewUnit = lazy(() => import('./NewUnit').then((module) => ({ default: module.NewUnit })));
+
+const priceBands = [
+  { value: '0-800', label: 'to 800' },
+  { value: '800-1500', label: '800 to 1,500' },
+  { value: '1500-1e9', label: 'from 1,500' },
+];
+
+interface Filter {
+  text: string;
+  classes: string[];
+  years: number[];
+  prices: string[];
+  statuses: string[];
+}
+
+const nothing: Filter = { text: '', classes: [], years: [], prices: [], statuses: [] };
+
+/** Every unit done or waiting: one axis an index on top, the list below it. */
+export function Shelf() {
+  const { data, error, refetch } = useShelf();
+  const navigate = useNavigate();
+  const [filter, setFilter] = useState(nothing);
+  const [importing, setImporting] = useState(false);
+  const [dropped, setDropped] = useState<File[]>([]);
+  const [creating, setCreating] = useState(false);
+  const find = useFindKey();
+  if (data === undefined) {
+    return error === null ? (
+      <Loading what="the shelf" />
+    ) : (
+      <Failed problem={asProblem(error)} onRetry={() => void refetch()} />
+    );
+  }
+  const units = data.units.filter((unit) => matches(unit, filter));
+  const open = (id: string) => void navigate(`/units/${id}/verdict`);
+  const years = [...new Set(data.units.map((unit) => unit.year).filter((year) => year !== null))].sort((a, b) => b - a);
+  return (
+    <div
+      className="shelf"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        setDropped([...event.dataTransfer.files]);
+        setImporting(true);
+      }}
+    >
+      <header className="screen-head">
+        <h1>Shelf</h1>
+        <span className="second">
+          {data.units.length === 1 ? '1 unit' : `${data.units.length} units`}, {data.rubric.name}, revision{' '}
+          {data.rubric.revision}
+        </span>
+        <span className="grow" />
+        <Button onClick={() => setImporting(true)}>Bring in a record</Button>
+        <Button type="primary" onClick={() => setCreating(true)}>
+          New unit
+        </Button>
+      </header>
+      {data.units.length === 0 ? (
+        <Empty>
+          <h2>Nothing on the shelf yet</h2>
+          <p>Begin a unit by hand, or bring in record files: drop them anywhere on this page.</p>
+        </Empty>
+      ) : (
+        <>
+          <section className="card" aria-label="Both indices">
+            <IndexAxis name="Repair" items={units.map((unit) => axisItem(unit, unit.repair))} onOpen={open} />
+            <IndexAxis name="Upgrade" items={units.map((unit) => axisItem(unit, unit.upgrade))} onOpen={open} />
+            <p className="note">
+              Filled: complete. Open: draft or provisional. The bar is what the unknown facts allow; the list goes by
+              its low end.
+            </p>
+          </section>
+          <div className="filters">
+            <Input
+              ref={find}
+              className="find"
+              aria-label="Find a unit"
+              placeholder="Find a unit, or press /"
+              allowClear
+              value={filter.text}
+              onChange={(event) => setFilter({ ...filter, text: event.target.value })}
+            />
+            <FilterSelect
+              name="Class"
+              value={filter.classes}
+              words={machineClassValues}
+              onChange={(classes) => setFilter({ ...filter, classes })}
+            />
+            <Select
+              mode="multiple"
+              className="filter"
+              aria-label="Year"
+              placeholder="Year"
+              value={filter.years}
+              options={years.map((year) => ({ value: year, label: String(year) }))}
+              onChange={(chosen: number[]) => setFilter({ ...filter, years: chosen })}
+            />
+            <Select
+              mode="multiple"
+              className="filter"
+              aria-label="Price"
+              placeholder="Price"
+              value={filter.prices}
+              options={priceBands}
+              onChange={(prices: string[]) => setFilter({ ...filter, prices })}
+            />
+            <FilterSelect
+              name="Status"
+              value={filter.statuses}
+              words={statusValues}
+              onChange={(statuses) => setFilter({ ...filter, statuses })}
+            />
+          </div>
+          <UnitTable units={units} />
+        </>
+      )}
+      <Suspense>
+        {importing && (
+          <ImportRecords
+            files={dropped}
+            onClose={() => {
+              setImporting(false);
+              setDropped([]);
+            }}
+          />
+        )}
+        {creating && <NewUnit onClose={() => setCreating(false)} />}
+      </Suspense>
+    </div>
+  );
+}
+
+function FilterSelect({
+  name,
+  value,
+  words,
+  onChange,
+}: {
+  name: string;
+  value: string[];
+  words: readonly string[];
+  onChange: (words: string[]) => void;
+}) {
+  return (
+    <Select
+      mode="multiple"
+      className="filter"
+      aria-label={name}
+      placeholder={name}
+      value={value}
+      options={words.map((word) => ({ value: word, label: label(word) }))}
+      onChange={onChange}
+    />
+  );
+}
+
+/** The slash key goes to the search, as long as nothing is being typed. */
+function useFindKey() {
+  const find = useRef<React.ComponentRef<typeof Input>>(null);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      if (event.key !== '/' || typing) return;
+      event.preventDefault();
+      find.current?.focus();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  return find;
+}
+
+function UnitTable({ units }: { units: ShelfUnit[] }) {
+  const { notification } = App.useApp();
+  const restore = useChange((unitId: string) =>
+    take(api.POST('/api/units/{unitId}/restore', { params: { path: { unitId } } })),
+  );
+  const remove = useChange((unit: ShelfUnit) =>
+    take(api.DELETE('/api/units/{unitId}', { params: { path: { unitId: unit.id } } })),
+  );
+  const takeOff = (unit: ShelfUnit) =>
+    remove.mutate(unit, {
+      onSuccess: () =>
+        notification.open({
+          key: unit.id,
+          title: `${unit.maker} ${unit.model} is off the shelf`,
+          description: 'Nothing is deleted.',
+          duration: 12,
+          actions: (
+            <Button
+              size="small"
+              onClick={() => {
+                restore.mutate(unit.id);
+                notification.destroy(unit.id);
+              }}
+            >
+              Undo
+            </Button>
+          ),
+        }),
+    });
+  const columns: TableProps<ShelfUnit>['columns'] = [
+    {
+      title: 'unit',
+      render: (_, unit) => (
+        <Link className="unit-name" to={`/units/${unit.id}/verdict`}>
+          {unit.maker} {unit.model}
+        </Link>
+      ),
+      sorter: (a, b) => `${a.maker} ${a.model}`.localeCompare(`${b.maker} ${b.model}`),
+    },
+    { title: 'model code', render: (_, unit) => <span className="code">{unit.modelCode}</span> },
+    { title: 'class', render: (_, unit) => (unit.class === null ? 'unknown' : label(unit.class)) },
+    {
+      title: 'price',
+      render: (_, unit) => money(unit.price, unit.currency),
+      sorter: (a, b) => (a.price ?? 0) - (b.price ?? 0),
+    },
+    {
+      title: 'repair',
+      render: (_, unit) => <Figure quantity={unit.repair} />,
+      sorter: (a, b) => a.repair.low - b.repair.low,
+      defaultSortOrder: 'descend',
+    },
+    {
+      title: 'upgrade',
+      render: (_, unit) => <Figure quantity={unit.upgrade} />,
+      sorter: (a, b) => a.upgrade.low - b.upgrade.low,
+    },
+    { title: 'status', render: (_, unit) => label(unit.status) },
+    {
+      title: <span className="unseen">take off the shelf</span>,
+      render: (_, unit) => (
+        <Button
+          type="text"
+          size="small"
+          aria-label={`Take ${unit.maker} ${unit.model} off the shelf`}
+          onClick={() => takeOff(unit)}
+        >
+          ×
+        </Button>
+      ),
+    },
+  ];
+  return (
+    <>
+      {remove.error && <ProblemNote problem={asProblem(remove.error)} />}
+      <Table
+        rowKey="id"
+        size="small"
+        columns={columns}
+        dataSource={units}
+        showSorterTooltip={false}
+        pagination={{ pageSize: 50, hideOnSinglePage: true, showSizeChanger: false }}
+        locale={{ emptyText: 'No unit fits the search and filters.' }}
+      />
+    </>
+  );
+}
+
+function Figure({ quantity }: { quantity: ShelfUnit['repair'] }) {
+  return (
+    <span className="figure">
+      <b>{indexValue(quantity)}</b> <span className="second">{indexRange(quantity)}</span>
+    </span>
+  );
+}
+
+function axisItem(unit: ShelfUnit, quantity: ShelfUnit['repair']): AxisItem {
+  return { id: unit.id, text: unit.model, quantity, settled: unit.status === 'complete' };
+}
+
+function matches(unit: ShelfUnit, filter: Filter): boolean {
+  const text = `${unit.maker} ${unit.model} ${unit.modelCode}`.toLowerCase();
+  return (
+    text.includes(filter.text.trim().toLowerCase()) &&
+    (filter.classes.length === 0 || (unit.class !== null && filter.classes.includes(unit.class))) &&
+    (filter.years.length === 0 || (unit.year !== null && filter.years.includes(unit.year))) &&
+    (filter.statuses.length === 0 || filter.statuses.includes(unit.status)) &&
+    (filter.prices.length === 0 || filter.prices.some((band) => inBand(unit.price, band)))
+  );
+}
+
+function inBand(price: number | null, band: string): boolean {
+  const [from, to] = band.split('-').map(Number);
+  return price !== null && from !== undefined && to !== undefined && price >= from && price < to;
+}

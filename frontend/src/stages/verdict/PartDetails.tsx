@@ -1,0 +1,86 @@
+import type { Schemas } from '../../api/client';
+import { RangeBar } from '../../charts/RangeBar';
+import { type Exactness, minutes, share } from '../../format';
+import { heading } from '../../words';
+
+/** One part: its service unit, the way to it, the second-best way, and its nine criteria. */
+export function PartDetails({ part, exactness }: { part: Schemas['PartView']; exactness: Exactness }) {
+  return (
+    <article className="part-details">
+      <h3>
+        <span className="code">{part.id}</span>
+        {!part.fitted && <span className="second"> empty place</span>}
+        {part.score !== null && <span className="second"> {share(part.score, exactness)}</span>}
+      </h3>
+      <div className="part-columns">
+        <div>
+          <p>
+            {part.serviceUnit === null
+              ? 'What has to be bought to mend it is unknown: a mounting, or what it is within, is not recorded.'
+              : part.serviceUnit === part.id
+                ? 'Mended by itself.'
+                : `Mended with ${part.serviceUnit}, which it is one piece with.`}
+          </p>
+          {part.route === null ? (
+            <p className="second">The way to it is unknown: no step frees {part.serviceUnit ?? 'it'}.</p>
+          ) : (
+            <Way name="Way in" way={part.route} exactness={exactness} />
+          )}
+          {part.secondBest !== null && <Way name="Second-best way" way={part.secondBest} exactness={exactness} />}
+        </div>
+        {part.criteria.length > 0 && (
+          <table className="plain criteria">
+            <caption className="unseen">Criteria of {part.id}</caption>
+            <thead>
+              <tr>
+                <th scope="col">criterion</th>
+                <th scope="col">0 to 1</th>
+                <th scope="col" className="numeric">
+                  weight
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {part.criteria.map((criterion) => (
+                <tr key={criterion.criterion}>
+                  <th scope="row">{heading(criterion.criterion)}</th>
+                  <td>
+                    <span className="kind-figure">
+                      <RangeBar quantity={criterion.value} to={1} />
+                      <span>
+                        {criterion.value.value === null && criterion.value.coverage === 0
+                          ? 'unknown'
+                          : share(criterion.value, exactness)}
+                      </span>
+                    </span>
+                  </td>
+                  <td className="numeric">{criterion.weight}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+    </article>
+  );
+}
+
+function Way({ name, way, exactness }: { name: string; way: Schemas['WayView']; exactness: Exactness }) {
+  return (
+    <>
+      <h4>
+        {name}: {minutes(way.effort, exactness)} out and back
+      </h4>
+      <ol className="way">
+        {way.steps.map((step) => (
+          <li key={step.id}>
+            {step.title}{' '}
+            <span className="second">
+              in {step.layer}, {minutes(step.effort, exactness)}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </>
+  );
+}

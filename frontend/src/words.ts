@@ -1,0 +1,56 @@
+const labels: Record<string, string> = {
+  baseCover: 'base cover',
+  bothWays: 'both ways',
+  mainboard: 'main board',
+  crossJis: 'cross, JIS',
+  sixLobePin: 'six-lobe with pin',
+  sixLobe: 'six-lobe',
+  fiveLobe: 'five-lobe',
+  triLobe: 'tri-lobe',
+  thermal: 'heatsink',
+  wireless: 'wireless card',
+  storage: 'drive',
+  camera: 'camera',
+  barLock: 'bar-lock connector',
+  flipLock: 'flip-lock ribbon',
+  slideLock: 'slide-lock ribbon',
+  pushFit: 'push-fit ribbon',
+  pressFit: 'press-fit connector',
+  wirePlug: 'wire plug',
+  tightWirePlug: 'tight wire plug',
+  coax: 'antenna lead',
+  latchedModule: 'latched module',
+  slideCard: 'slide-in card',
+  springContact: 'spring contact',
+  blade: 'blade connector',
+  asAssembly: 'as an assembly',
+  coarseStep: 'a step frees several parts at once',
+  earlySample: 'an early sample',
+  coverage: 'too little is known',
+  width: 'the range is wide',
+};
+
+/** A word of the format as people read it: camelCase apart, with the trade's own spelling where there is one. */
+export function label(word: string): string {
+  return labels[word] ?? word.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
+}
+
+/** A label at the start of a line. */
+export function heading(word: string): string {
+  const text = label(word);
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+/** An id that is not among the taken ones, made of a title. */
+export function idFrom(title: string, taken: readonly string[]): string {
+  const base =
+    title
+      .toLowerCase()
+      .normalize('NFKD')
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 40) || 'item';
+  let id = base;
+  for (let number = 2; taken.includes(id); number += 1) id = `${base}-${number}`;
+  return id;
+}
