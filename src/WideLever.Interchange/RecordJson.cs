@@ -44,16 +44,16 @@ public static class RecordJson
             return;
         foreach (var property in type.Properties)
         {
-            property.ShouldSerialize = (declaring: type.Type, property.Name) switch
+            property.ShouldSerialize = (type.Type, property.Name) switch
             {
                 // An explicit null cover is unknown; one left out is none.
                 (_, "cover") => (_, value) => value is not Cover.None,
                 (_, "count") => (_, value) => value is not 1,
-                (_, "fitted") => (_, value) => value is false,
+                ({ Name: nameof(Part) }, "fitted") => (_, value) => value is false,
                 (_, "driver") => (_, value) => value is not BenchDriver.Hand,
                 (_, "sample") => (_, value) => value is not Sample.Retail,
                 // Required lists are written even where they are empty.
-                (var owner, "layers" or "steps" or "parts" or "actions") when owner != typeof(Unit) => static (_, value) => value is not null,
+                (_, "layers" or "steps" or "parts" or "actions") => static (_, value) => value is not null,
                 (_, "together" or "disconnectsPower") => (_, value) => value is true,
                 _ => static (_, value) => !IsDefault(value),
             };
