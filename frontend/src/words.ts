@@ -1,6 +1,5 @@
 const labels: Record<string, string> = {
   baseCover: 'base cover',
-  bothWays: 'both ways',
   mainboard: 'main board',
   crossJis: 'cross, JIS',
   sixLobePin: 'six-lobe with pin',
@@ -10,7 +9,6 @@ const labels: Record<string, string> = {
   thermal: 'heatsink',
   wireless: 'wireless card',
   storage: 'drive',
-  camera: 'camera',
   barLock: 'bar-lock connector',
   flipLock: 'flip-lock ribbon',
   slideLock: 'slide-lock ribbon',
@@ -26,8 +24,8 @@ const labels: Record<string, string> = {
   asAssembly: 'as an assembly',
   coarseStep: 'a step frees several parts at once',
   earlySample: 'an early sample',
-  coverage: 'too little is known',
-  width: 'the range is wide',
+  coverage: 'not enough is known to call it complete',
+  width: 'the unknown facts leave a wide range',
 };
 
 /** A word of the format as people read it: camelCase apart, with the trade's own spelling where there is one. */

@@ -65,6 +65,20 @@ export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisIt
           height={8}
         />
       ))}
+      {marks.map(
+        (mark) =>
+          mark.row !== null &&
+          mark.row > 0 && (
+            <line
+              className="axis-lead"
+              key={mark.id}
+              x1={mark.x}
+              x2={mark.x}
+              y1={line - 8}
+              y2={line - 12 - mark.row * rowHeight}
+            />
+          ),
+      )}
       {marks.map((mark) => (
         <g
           className="axis-mark"
@@ -82,20 +96,9 @@ export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisIt
           onBlur={() => setAt(null)}
         >
           {mark.row !== null && (
-            <>
-              {mark.row > 0 && (
-                <line
-                  className="axis-lead"
-                  x1={mark.x}
-                  x2={mark.x}
-                  y1={line - 8}
-                  y2={line - 14 - mark.row * rowHeight}
-                />
-              )}
-              <text className="axis-label" x={mark.labelX} y={line - 13 - mark.row * rowHeight}>
-                {mark.text}
-              </text>
-            </>
+            <text className="axis-label" x={mark.labelX} y={line - 13 - mark.row * rowHeight}>
+              {mark.text}
+            </text>
           )}
           <circle className="axis-target" cx={mark.x} cy={line} r={12} />
           <circle className={mark.settled ? 'axis-dot settled' : 'axis-dot'} cx={mark.x} cy={line} r={5.5} />

@@ -1,0 +1,115 @@
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Tests;
+
+/// <summary>Small valid records from a seed, circular openers and several disconnecting steps among them.</summary>
+internal static class RandomRecords
+{
+    /// <summary>A record of up to nine steps: whatever cannot be reached is taken out again, so that it has no fault.</summary>
+    public static TeardownRecord Tangled(Random random)
+    {
+        while (true)
+        {
+            var layers = Enumerable.Range(0, random.Next(1, 5)).Select(i => $"layer {i}").ToList();
+            var count = random.Next(2, 10);
+            var steps = Enumerable.Range(0, count).Select(i => new Step
+            {
+                Id = $"s{i}",
+                Title = $"s{i}",
+                Layer = layers[random.Next(3) == 0 ? 0 : random.Next(layers.Count)],
+                Opens = layers.Count > 1 && random.Next(2) == 0 ? layers[random.Next(1, layers.Count)] : null,
+                After = random.Next(3) == 0 ? [.. Enumerable.Range(0, random.Next(1, 3)).Select(_ => $"s{random.Next(count)}").Distinct()] : [],
+                DisconnectsPower = random.Next(4) == 0,
+                Frees = [.. Enumerable.Range(0, 3).Where(_ => random.Next(3) == 0).Select(p => $"p{p}")],
+                Actions = [random.Next(3) switch { 0 => new Unplug { Connector = Connector.WirePlug }, 1 => new Slide { Count = random.Next(1, 3) }, _ => new Unclip { Count = random.Next(1, 4) } }],
+            }).ToList();
+            var record = Prune(Build.Record(layers, steps, [Build.Part("p0", PartKind.Battery), Build.Part("p1", PartKind.Memory), Build.Part("p2", PartKind.Storage)]));
+            if (record is not null)
+                return record;
+        }
+    }
+
+    private static TeardownRecord? Prune(TeardownRecord record)
+    {
+        while (true)
+        {
+            var opened = record.Steps.Select(step => step.Opens).ToHashSet();
+            var layers = record.Layers.Where((layer, i) => i == 0 || opened.Contains(layer)).ToList();
+            var ids = record.Steps.Select(step => step.Id).ToHashSet();
+            var reachable = new RecordGraph(record).Reachable();
+            var kept = record.Steps.Where((step, i) => reachable[i] && layers.Contains(step.Layer) && step.After.All(ids.Contains)).ToList();
+            if (kept.Count == record.Steps.Count && layers.Count == record.Layers.Count)
+                return kept.Count == 0 ? null : record;
+            record = record with { Steps = kept, Layers = layers };
+        }
+    }
+
+    /// <summary>
+    /// A record with one way to every part and at most one step that disconnects power, with facts of every sort, each known or
+    /// not: what the sentences under <em>What must hold</em> speak of.
+    /// </summary>
+    public static TeardownRecord OneWay(Random random)
+    {
+        var layers = Enumerable.Range(0, random.Next(1, 4)).Select(i => $"layer {i}").ToList();
+        var steps = new List<Step>();
+        for (var i = 1; i < layers.Count; i++)
+            steps.Add(Build.Step($"open {i}", layers[i - 1], Actions(random)) with { Opens = layers[i] });
+        if (random.Next(3) > 0)
+            steps.Add(Build.Step("power", layers[random.Next(layers.Count)], Actions(random)) with { DisconnectsPower = true });
+        var kinds = new[] { PartKind.Battery, PartKind.Memory, PartKind.Storage, PartKind.Keyboard, PartKind.Mainboard, PartKind.DisplayPanel, PartKind.Fan, PartKind.Graphics };
+        var parts = kinds.Where(_ => random.Next(4) > 0).Select((kind, i) => Part(random, $"p{i}", kind)).ToList();
+        foreach (var part in parts.Where(_ => random.Next(5) > 0))
+            steps.Add(Build.Step($"free {part.Id}", layers[random.Next(layers.Count)], Actions(random)) with { Frees = [part.Id] });
+        var board = parts.FirstOrDefault(part => part.Kind == PartKind.Mainboard);
+        parts = [.. parts.Select(part => part != board && board is not null && random.Next(3) == 0 ? part with { Within = board.Id } : part)];
+        var guidance = new Guidance { Manual = Maybe(random, random.Next(2) == 0), Labels = Maybe(random, random.Next(2) == 0), Order = Maybe(random, random.Next(2) == 0) };
+        var record = Build.Record(layers, steps, parts);
+        return record with
+        {
+            Guidance = guidance,
+            Unit = record.Unit with
+            {
+                Class = random.Next(2) == 0 ? null : (MachineClass)random.Next(7),
+                Price = random.Next(3) == 0 ? null : new Money { Amount = random.Next(1, 3000) },
+            },
+        };
+    }
+
+    private static T? Maybe<T>(Random random, T value) where T : struct => random.Next(3) == 0 ? null : value;
+
+    private static T Any<T>(Random random) where T : struct, Enum => Enum.GetValues<T>()[random.Next(Enum.GetValues<T>().Length)];
+
+    private static Part Part(Random random, string id, PartKind kind) => Build.Part(id, kind, Maybe(random, Any<Mounting>(random))) with
+    {
+        Fitted = random.Next(6) > 0,
+        Capacity = new Capacity { Fitted = Maybe(random, (double)random.Next(1, 64)), Max = new Ceilings { Maker = Maybe(random, (double)random.Next(1, 128)) } },
+        Interface = new Interface { Standard = Maybe(random, Any<Standard>(random)) },
+        Spare = new Spare
+        {
+            Price = random.Next(3) == 0 ? null : new Money { Amount = random.Next(0, 600) },
+            Source = Maybe(random, Any<Supply>(random)),
+            Paired = Maybe(random, random.Next(2) == 0),
+        },
+    };
+
+    private static TeardownAction[] Actions(Random random) => [.. Enumerable.Range(0, random.Next(1, 4)).Select(_ => Action(random))];
+
+    private static TeardownAction Action(Random random) => random.Next(8) switch
+    {
+        0 or 1 or 2 => new Unscrew
+        {
+            Count = random.Next(1, 6),
+            Drive = Maybe(random, Any<Drive>(random)),
+            Size = random.Next(3) == 0 ? null : random.Next(2) == 0 ? "T5" : "PH1",
+            Thread = random.Next(3) == 0 ? null : random.Next(2) == 0 ? "M2" : "M2.5",
+            Length = Maybe(random, (double)random.Next(2, 9)),
+            Captive = Maybe(random, random.Next(2) == 0),
+            Cover = random.Next(2) == 0 ? Cover.None : Maybe(random, Any<Cover>(random)),
+        },
+        3 => new Unclip { Count = random.Next(1, 9) },
+        4 => new Unplug { Count = random.Next(1, 4), Connector = Maybe(random, Any<Connector>(random)) },
+        5 => new Unbond { Count = random.Next(1, 3), Bond = Maybe(random, random.Next(2) == 0 ? Bond.Tape : Bond.SoftGlue), LengthMm = Maybe(random, (double)random.Next(40, 251)) },
+        6 => new Thermal { What = Maybe(random, Any<ThermalWhat>(random)) },
+        _ => new Lift { What = Maybe(random, Any<LiftWhat>(random)) },
+    };
+}
