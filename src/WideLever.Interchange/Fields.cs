@@ -13,19 +13,21 @@ internal sealed class Fields
     private readonly JsonElement element;
     private readonly List<Fault> faults;
     private readonly HashSet<string> known = new(StringComparer.Ordinal);
-    private readonly bool isObject;
 
     public Fields(JsonElement element, string at, List<Fault> faults)
     {
         this.element = element;
         this.faults = faults;
         Place = at;
-        isObject = element.ValueKind == JsonValueKind.Object;
-        if (!isObject && element.ValueKind != JsonValueKind.Undefined)
+        IsObject = element.ValueKind == JsonValueKind.Object;
+        if (!IsObject && element.ValueKind != JsonValueKind.Undefined)
             Add(at, $"must be an object, not {Kind(element)}");
     }
 
     public string Place { get; }
+
+    /// <summary>Whether there is an object at all.</summary>
+    public bool IsObject { get; }
 
     public string At(string name) => Place.Length == 0 ? name : $"{Place}.{name}";
 
@@ -37,7 +39,7 @@ internal sealed class Fields
     /// <summary>Reports every field that was not asked for.</summary>
     public void End()
     {
-        if (!isObject)
+        if (!IsObject)
             return;
         foreach (var property in element.EnumerateObject())
         {
@@ -52,7 +54,7 @@ internal sealed class Fields
     {
         known.Add(name);
         value = default;
-        return isObject && element.TryGetProperty(name, out value);
+        return IsObject && element.TryGetProperty(name, out value);
     }
 
     /// <summary>A field whose null and absence both mean unknown or not stated.</summary>
@@ -77,7 +79,7 @@ internal sealed class Fields
                 return true;
             Add(At(name), "cannot be null");
         }
-        else if (isObject)
+        else if (IsObject)
         {
             Add(At(name), "is required");
         }

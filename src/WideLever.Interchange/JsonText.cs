@@ -31,7 +31,7 @@ internal static class JsonText
     private static string Message(JsonException exception)
     {
         var place = exception.LineNumber is { } line ? $" at line {line + 1}, byte {exception.BytePositionInLine + 1}" : "";
-        if (exception.Message.Contains("depth", StringComparison.OrdinalIgnoreCase))
+        if (exception.Message.Contains("maximum configured depth", StringComparison.OrdinalIgnoreCase))
             return $"is nested too deeply{place}";
         if (exception.Message.Contains("duplicate", StringComparison.OrdinalIgnoreCase))
             return $"is not valid JSON{place}: a field stands twice in one object";

@@ -268,7 +268,7 @@ public static class RecordReader
     {
         var at = fields.At("do");
         var word = fields.Has("do", out var value) ? fields.Text(at, value) : null;
-        if (word is null && value.ValueKind == JsonValueKind.Undefined)
+        if (value.ValueKind == JsonValueKind.Undefined && fields.IsObject)
             fields.Add(at, "is required");
         TeardownAction? action = word switch
         {

@@ -87,9 +87,9 @@ public sealed class RecordGraph
     public bool[] Reachable()
     {
         var reached = new bool[LayerOf.Count];
-        var open = new bool[Openers.Count];
-        if (open.Length > 0)
-            open[0] = true;
+        // Without a layer there is not even an outside; one stands in, for what is missing is a fault of its own.
+        var open = new bool[Math.Max(1, Openers.Count)];
+        open[0] = true;
         bool grew;
         do
         {
