@@ -83,7 +83,8 @@ public static class WebHost
         api.MapParts();
         api.MapVerdict();
         api.MapCompare();
-        api.MapFallback("{*path}", (HttpContext context) => Problems.NotFound($"endpoint {context.Request.Path}")).ExcludeFromDescription();
+        api.MapFallback("{*path}", (HttpContext context) => Problems.NotFound(
+            $"endpoint {context.Request.Method} {context.Request.Path} for this type of content; records and their parts travel as application/json")).ExcludeFromDescription();
         app.MapPage();
         return app;
     }

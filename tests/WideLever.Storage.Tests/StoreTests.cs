@@ -1,0 +1,217 @@
+using System.Text;
+using Dapper;
+using Microsoft.Data.Sqlite;
+
+namespace WideLever.Storage.Tests;
+
+public sealed class StoreTests : IDisposable
+{
+    private readonly string path = Directory.CreateTempSubdirectory("wide-lever-store-").FullName;
+    private DataFolder folder;
+    private Store store;
+
+    public StoreTests()
+    {
+        folder = DataFolder.Hold(path);
+        store = new Store(folder, TimeProvider.System);
+    }
+
+    public void Dispose()
+    {
+        store.Dispose();
+        folder.Dispose();
+        Directory.Delete(path, recursive: true);
+    }
+
+    private void Reopen()
+    {
+        store.Dispose();
+        folder.Dispose();
+        folder = DataFolder.Hold(path);
+        store = new Store(folder, TimeProvider.System);
+    }
+
+    private static byte[] Utf8(string text) => Encoding.UTF8.GetBytes(text);
+
+    private (string UnitId, string TeardownId) Create(string id = "a") => store.Create(
+        id, Utf8("""{"unit":{"maker":"Orrest","model":"Pike","modelCode":"OP14"},"parts":[{"id":"battery","kind":"battery","spare":{"price":{"amount":9}}}]}"""),
+        Utf8("""{"teardown":{"date":"2026-10-03"},"layers":["outside"],"steps":[{"id":"s","title":"t","layer":"outside","actions":[{"do":"unclip","count":3}]}]}"""), "w", "began");
+
+    private SqliteConnection Connect()
+    {
+        var connection = new SqliteConnection($"Data Source={folder.Database};Pooling=False");
+        connection.Open();
+        return connection;
+    }
+
+    [Fact]
+    public void What_was_acknowledged_is_there_after_a_restart()
+    {
+        var (unitId, teardownId) = Create();
+        store.Commit(DocumentKind.Teardown, teardownId, 1, Utf8("""{"steps":[]}"""), "w", "emptied").ShouldBe(new Commit(CommitOutcome.Committed, 2));
+        Reopen();
+        store.Shelf().Single().UnitId.ShouldBe(unitId);
+        store.Head(DocumentKind.Teardown, teardownId)!.Document.ShouldBe("""{"steps":[]}""");
+        store.Head(DocumentKind.Teardown, teardownId)!.Revision.ShouldBe(2);
+    }
+
+    [Fact]
+    public void The_file_is_written_ahead_and_flushed_with_foreign_keys_on()
+    {
+        using var connection = Connect();
+        connection.ExecuteScalar<string>("PRAGMA journal_mode").ShouldBe("wal");
+        Should.Throw<SqliteException>(() => store.Link("no such unit", "no such teardown", false));
+    }
+
+    [Fact]
+    public void A_stale_write_is_refused_and_changes_nothing()
+    {
+        var (unitId, _) = Create();
+        store.Commit(DocumentKind.Unit, unitId, 1, Utf8("""{"unit":1}"""), "w", "first").Outcome.ShouldBe(CommitOutcome.Committed);
+        store.Commit(DocumentKind.Unit, unitId, 1, Utf8("""{"unit":2}"""), "v", "second").ShouldBe(new Commit(CommitOutcome.Stale, 2));
+        store.Head(DocumentKind.Unit, unitId)!.Document.ShouldBe("""{"unit":1}""");
+        store.Commit(DocumentKind.Unit, "other", 1, Utf8("{}"), "v", "x").Outcome.ShouldBe(CommitOutcome.Missing);
+    }
+
+    [Fact]
+    public void Of_many_writers_on_one_revision_exactly_one_wins()
+    {
+        var (unitId, _) = Create();
+        var wins = 0;
+        Parallel.For(0, 16, i =>
+        {
+            if (store.Commit(DocumentKind.Unit, unitId, 1, Utf8($$"""{"unit":{{i}}}"""), $"w{i}", "race").Outcome == CommitOutcome.Committed)
+                Interlocked.Increment(ref wins);
+        });
+        wins.ShouldBe(1);
+        store.Head(DocumentKind.Unit, unitId)!.Revision.ShouldBe(2);
+    }
+
+    [Fact]
+    public void Writing_what_is_there_already_is_no_change()
+    {
+        var (unitId, _) = Create();
+        store.Commit(DocumentKind.Unit, unitId, 1, Utf8(store.Head(DocumentKind.Unit, unitId)!.Document), "w", "same").ShouldBe(new Commit(CommitOutcome.Committed, 1));
+        store.Changes(DocumentKind.Unit, unitId, 0).Count.ShouldBe(1);
+    }
+
+    [Fact]
+    public void Every_revision_can_be_rebuilt_from_the_changes()
+    {
+        var (unitId, _) = Create();
+        var documents = new List<string> { store.Head(DocumentKind.Unit, unitId)!.Document };
+        for (var i = 0; i < 12; i++)
+        {
+            documents.Add($$"""{"unit":{"n":{{i}}},"parts":[{{string.Join(',', Enumerable.Range(0, i % 4).Select(p => $$"""{"id":"p{{p * i}}"}"""))}}]}""");
+            store.Commit(DocumentKind.Unit, unitId, i + 1, Utf8(documents[^1]), "w", "step");
+        }
+        for (var revision = 1; revision <= documents.Count; revision++)
+            store.DocumentAt(DocumentKind.Unit, unitId, revision).ShouldBe(documents[revision - 1]);
+        store.DocumentAt(DocumentKind.Unit, unitId, 14).ShouldBeNull();
+        store.DocumentAt(DocumentKind.Unit, unitId, 0).ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_unit_has_one_scored_teardown_and_a_teardown_may_serve_several_units()
+    {
+        var (a, first) = Create("a");
+        var (b, second) = Create("b");
+        store.Link(a, second, scored: true);
+        store.TeardownsOf(a).ShouldBe([second, first]);
+        store.ScoredTeardown(a)!.Id.ShouldBe(second);
+        store.UnitsOf(second).ShouldBe([a, b]);
+        store.Shelf().Select(row => (row.UnitId, row.TeardownId, row.Served)).ShouldBe([(a, second, 2L), (b, second, 2L)]);
+        using var connection = Connect();
+        Should.Throw<SqliteException>(() => connection.Execute("UPDATE unit_teardown SET scored = 1 WHERE unit_id = 'a'"));
+    }
+
+    [Fact]
+    public void A_taken_id_gets_a_number()
+    {
+        Create("x").ShouldBe(("x", "x"));
+        Create("x").ShouldBe(("x-2", "x-2"));
+        store.UnitsWithCode("OP14").ShouldBe(["x", "x-2"]);
+    }
+
+    [Fact]
+    public void A_unit_off_the_shelf_is_kept_and_comes_back()
+    {
+        var (unitId, _) = Create();
+        store.SetRemoved(unitId, true).ShouldBeTrue();
+        store.Shelf().ShouldBeEmpty();
+        store.Head(DocumentKind.Unit, unitId)!.RemovedAt.ShouldNotBeNull();
+        store.SetRemoved(unitId, false);
+        store.Shelf().Count.ShouldBe(1);
+        store.SetRemoved("none", true).ShouldBeFalse();
+    }
+
+    [Fact]
+    public void People_can_query_the_documents_as_rows()
+    {
+        Create();
+        using var connection = Connect();
+        connection.QuerySingle<(string, string, string)>("SELECT maker, model_code, scored_teardown FROM unit_list").ShouldBe(("Orrest", "OP14", "a"));
+        connection.QuerySingle<(string, string, long, double)>("SELECT part_id, kind, fitted, spare_price FROM part_list").ShouldBe(("battery", "battery", 1L, 9.0));
+        connection.QuerySingle<(string, string, long)>("SELECT step_id, layer, actions FROM step_list").ShouldBe(("s", "outside", 1L));
+        connection.QuerySingle<(string, long)>("SELECT do, count FROM action_list").ShouldBe(("unclip", 3L));
+    }
+
+    [Fact]
+    public void Results_are_cached_under_their_digest_and_can_be_dropped()
+    {
+        store.CacheResults([new("d1", "{}"), new("d2", "{\"a\":1}")]);
+        store.CachedResults(["d2", "d3"]).ShouldBe(new Dictionary<string, string> { ["d2"] = "{\"a\":1}" });
+    }
+
+    [Fact]
+    public void One_rubric_is_in_use()
+    {
+        store.RubricInUse().ShouldBeNull();
+        store.UseRubric("House", 1, Utf8("{}"));
+        store.UseRubric("House", 2, Utf8("{\"x\":1}"));
+        store.RubricInUse()!.Revision.ShouldBe(2);
+        store.UseRubric("House", 1, Utf8("{\"changed\":1}"));
+        // A kept revision never changes.
+        store.RubricInUse()!.Document.ShouldBe("{}");
+    }
+
+    [Fact]
+    public void A_second_holder_of_the_folder_is_refused_until_the_first_lets_go()
+    {
+        Should.Throw<DataFolderHeldException>(() => DataFolder.Hold(path)).Message.ShouldContain("Another server holds");
+        folder.Dispose();
+        folder = DataFolder.Hold(path);
+    }
+
+    [Fact]
+    public void The_token_lasts_and_only_its_owner_reads_it()
+    {
+        var token = folder.Token;
+        token.Length.ShouldBe(64);
+        Reopen();
+        folder.Token.ShouldBe(token);
+        if (!OperatingSystem.IsWindows())
+            File.GetUnixFileMode(Path.Combine(path, "token")).ShouldBe(UnixFileMode.UserRead | UnixFileMode.UserWrite);
+    }
+
+    [Fact]
+    public void An_older_store_is_backed_up_before_it_is_brought_forward()
+    {
+        Create();
+        // A store whose journal does not know the migration: as one of an older release, to which it is to be applied again.
+        using (var connection = Connect())
+        {
+            connection.Execute("DELETE FROM SchemaVersions");
+            foreach (var view in new[] { "unit_list", "part_list", "step_list", "action_list" })
+                connection.Execute($"DROP VIEW {view}");
+        }
+        Should.Throw<InvalidOperationException>(Reopen).Message.ShouldContain("could not be brought forward");
+        var backup = Directory.GetFiles(Path.Combine(path, "backups")).ShouldHaveSingleItem();
+        using var kept = new SqliteConnection($"Data Source={backup};Pooling=False");
+        kept.Open();
+        kept.ExecuteScalar<long>("SELECT count(*) FROM unit").ShouldBe(1);
+        // And the data itself is as it was.
+        using var old = Connect();
+        old.ExecuteScalar<long>("SELECT count(*) FROM unit").ShouldBe(1);
+    }
+}

@@ -1,0 +1,86 @@
+using System.Net;
+using System.Net.Http.Headers;
+using System.Text;
+using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Builder;
+using WideLever.Storage;
+using WideLever.Web.Hosting;
+
+namespace WideLever.Web.Tests;
+
+/// <summary>A real server on a free port over a fresh data folder, and a window that talks to it.</summary>
+public sealed class Bench : IAsyncLifetime
+{
+    private DataFolder? folder;
+    private WebApplication? app;
+
+    public string Path { get; } = Directory.CreateTempSubdirectory("wide-lever-web-").FullName;
+
+    public HttpClient Window { get; private set; } = new();
+
+    public string Token => folder!.Token;
+
+    public T Service<T>() where T : notnull => (T)app!.Services.GetService(typeof(T))!;
+
+    public Uri Address => new(app!.Urls.First());
+
+    public async ValueTask InitializeAsync() => await StartAsync();
+
+    public async ValueTask DisposeAsync()
+    {
+        await StopAsync();
+        Directory.Delete(Path, recursive: true);
+    }
+
+    public async Task StartAsync()
+    {
+        folder = DataFolder.Hold(Path);
+        app = WebHost.Build(0, folder);
+        await app.StartAsync();
+        Window = NewWindow("window-1");
+    }
+
+    public async Task StopAsync()
+    {
+        Window.Dispose();
+        await app!.DisposeAsync();
+        folder!.Dispose();
+    }
+
+    public HttpClient NewWindow(string id)
+    {
+        var client = new HttpClient { BaseAddress = Address };
+        client.DefaultRequestHeaders.Add("Origin", Address.GetLeftPart(UriPartial.Authority));
+        client.DefaultRequestHeaders.Add("X-Window", id);
+        return client;
+    }
+
+    public static string Example(string name) => File.ReadAllText(System.IO.Path.Combine(AppContext.BaseDirectory, "examples", $"{name}.json"));
+
+    public static async Task<(HttpStatusCode Status, JsonNode? Body, HttpResponseMessage Response)> SendAsync(
+        HttpClient window, HttpMethod method, string path, string? body = null, long? revision = null)
+    {
+        using var request = new HttpRequestMessage(method, path);
+        if (body is not null)
+            request.Content = new StringContent(body, Encoding.UTF8, "application/json");
+        if (revision is not null)
+            request.Headers.IfMatch.Add(new EntityTagHeaderValue($"\"{revision}\""));
+        var response = await window.SendAsync(request);
+        var text = await response.Content.ReadAsStringAsync();
+        return (response.StatusCode, text.StartsWith('{') || text.StartsWith('[') ? JsonNode.Parse(text) : null, response);
+    }
+
+    public Task<(HttpStatusCode Status, JsonNode? Body, HttpResponseMessage Response)> GetAsync(string path) => SendAsync(Window, HttpMethod.Get, path);
+
+    public Task<(HttpStatusCode Status, JsonNode? Body, HttpResponseMessage Response)> PostAsync(string path, string? body = null, long? revision = null) =>
+        SendAsync(Window, HttpMethod.Post, path, body, revision);
+
+    public async Task<string> ImportAsync(string example)
+    {
+        var (status, body, _) = await PostAsync("/api/records", Example(example));
+        status.ShouldBe(HttpStatusCode.Created);
+        return (string)body!["id"]!;
+    }
+
+    public static string[] Places(JsonNode? problem) => [.. problem!["faults"]!.AsArray().Select(fault => (string)fault!["at"]!)];
+}

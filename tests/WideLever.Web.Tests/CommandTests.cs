@@ -1,0 +1,188 @@
+using System.Diagnostics;
+using System.Net.Http.Headers;
+using System.Text;
+using System.Text.Json.Nodes;
+
+namespace WideLever.Web.Tests;
+
+/// <summary>The command line, as a process of its own.</summary>
+public sealed class CommandTests : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("wide-lever-command-").FullName;
+
+    public void Dispose() => Directory.Delete(folder, recursive: true);
+
+    private static string Example(string name) => Path.Combine(AppContext.BaseDirectory, "examples", $"{name}.json");
+
+    private static Process Start(params string[] arguments)
+    {
+        var start = new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, "WideLever.Web.dll"), .. arguments])
+        {
+            RedirectStandardInput = true,
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+        };
+        return Process.Start(start)!;
+    }
+
+    private static async Task<(int Code, string Output, string Error)> RunAsync(string? input, params string[] arguments)
+    {
+        using var process = Start(arguments);
+        var (output, error) = (process.StandardOutput.ReadToEndAsync(), process.StandardError.ReadToEndAsync());
+        if (input is not null)
+            await process.StandardInput.WriteAsync(input);
+        process.StandardInput.Close();
+        await process.WaitForExitAsync();
+        return (process.ExitCode, await output, await error);
+    }
+
+    [Fact]
+    public async Task Score_prints_one_array_in_the_order_given_and_nothing_else()
+    {
+        var (code, output, error) = await RunAsync(null, "score", Example("3-modular"), Example("1-two-routes"));
+        (code, error).ShouldBe((0, ""));
+        var results = JsonNode.Parse(output)!.AsArray();
+        results.Count.ShouldBe(2);
+        ((double)results[0]!["repair"]!["value"]!).ShouldBe((double)JsonNode.Parse(Bench.Example("3-modular.expected"))!["repair"]!["value"]!, 5e-7);
+        results[1]!.AsObject().Select(pair => pair.Key).ShouldBe(JsonNode.Parse(Bench.Example("1-two-routes.expected"))!.AsObject().Select(pair => pair.Key));
+    }
+
+    [Fact]
+    public async Task Score_gives_a_refused_record_a_faults_element_and_exit_code_one()
+    {
+        var broken = Path.Combine(folder, "broken.json");
+        await File.WriteAllTextAsync(broken, Bench.Example("3-modular").Replace("\"battery bay\"", "\"cellar\"", StringComparison.Ordinal)[..900]);
+        var (code, output, _) = await RunAsync(null, "score", broken, Example("3-modular"), Path.Combine(folder, "missing.json"), folder);
+        code.ShouldBe(1);
+        var results = JsonNode.Parse(output)!.AsArray();
+        ((string)results[0]!["file"]!).ShouldBe(broken);
+        ((string)results[0]!["faults"]![0]!["message"]!).ShouldContain("not valid JSON");
+        results[1]!["repair"].ShouldNotBeNull();
+        ((string)results[2]!["faults"]![0]!["message"]!).ShouldBe("there is no such file");
+        ((string)results[3]!["faults"]![0]!["message"]!).ShouldBe("is a folder, not a file");
+    }
+
+    [Fact]
+    public async Task Score_takes_schools_and_another_rubric()
+    {
+        var (code, output, _) = await RunAsync(null, "score", Example("1-two-routes"), "--school", "powerFirst=whereBlocking", "--school", "acrossMean=1");
+        code.ShouldBe(0);
+        ((double)JsonNode.Parse(output)![0]!["repair"]!["value"]!).ShouldBe(81.513769, 5e-7);
+        (await RunAsync(null, "score", Example("1-two-routes"), "--school", "powerFirst=never")).ShouldSatisfyAllConditions(
+            run => run.Code.ShouldBe(2), run => run.Output.ShouldBe(""), run => run.Error.ShouldContain("whereBlocking"));
+        var rubric = Path.Combine(folder, "rubric.json");
+        await File.WriteAllTextAsync(rubric, "{\"format\": \"wide-lever/rubric\", \"version\": 1}");
+        var (refused, nothing, faults) = await RunAsync(null, "score", Example("1-two-routes"), "--rubric", rubric);
+        (refused, nothing).ShouldBe((2, ""));
+        faults.ShouldContain("criteria");
+        (await RunAsync(null, "score")).Code.ShouldBe(2);
+    }
+
+    [Fact]
+    public async Task Score_reads_records_a_line_and_goes_on_past_a_faulty_one()
+    {
+        var record = JsonNode.Parse(Bench.Example("3-modular"))!.ToJsonString();
+        var (code, output, _) = await RunAsync($"{record}\n\nnot json\n{{}}\r\n{record}", "score", "--ndjson");
+        code.ShouldBe(1);
+        var lines = output.Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(line => JsonNode.Parse(line)!).ToList();
+        lines.Count.ShouldBe(4);
+        lines[0]["repair"].ShouldNotBeNull();
+        ((long)lines[1]["line"]!).ShouldBe(3);
+        ((long)lines[2]["line"]!).ShouldBe(4);
+        lines[3].ToJsonString().ShouldBe(lines[0].ToJsonString());
+    }
+
+    [Fact]
+    public async Task Score_writes_each_result_before_the_next_line_comes()
+    {
+        using var process = Start("score", "--ndjson");
+        for (var i = 0; i < 3; i++)
+        {
+            await process.StandardInput.WriteLineAsync(JsonNode.Parse(Bench.Example("5-corners"))!.ToJsonString());
+            await process.StandardInput.FlushAsync();
+            JsonNode.Parse((await process.StandardOutput.ReadLineAsync())!)!["status"].ShouldNotBeNull();
+        }
+        process.StandardInput.Close();
+        await process.WaitForExitAsync();
+        process.ExitCode.ShouldBe(0);
+    }
+
+    [Fact]
+    public async Task Score_refuses_a_line_over_five_megabytes_and_goes_on()
+    {
+        var record = JsonNode.Parse(Bench.Example("3-modular"))!.ToJsonString();
+        var (code, output, _) = await RunAsync($"{new string('x', 6_000_000)}\n{record}\n", "score", "--ndjson");
+        code.ShouldBe(1);
+        var lines = output.Split('\n', StringSplitOptions.RemoveEmptyEntries);
+        lines[0].ShouldContain("5 MB");
+        lines[1].ShouldStartWith("{\"repair\"");
+    }
+
+    private static async Task<(Process Process, Uri Address)> ServeAsync(params string[] arguments)
+    {
+        var process = Start(arguments);
+        while (await process.StandardOutput.ReadLineAsync() is { } line)
+        {
+            if (line.StartsWith("Wide Lever is at ", StringComparison.Ordinal))
+                return (process, new Uri(line["Wide Lever is at ".Length..]));
+        }
+        throw new InvalidOperationException(await process.StandardError.ReadToEndAsync());
+    }
+
+    [Fact]
+    public async Task Demo_starts_with_its_data_prints_its_address_last_and_stops_cleanly()
+    {
+        var (process, address) = await ServeAsync("demo", "--port", "0", "--data", folder);
+        using var client = new HttpClient();
+        var shelf = JsonNode.Parse(await client.GetStringAsync(new Uri(address, "/api/shelf")))!["units"]!.AsArray();
+        shelf.Count.ShouldBeGreaterThanOrEqualTo(6);
+        shelf.Select(unit => (string)unit!["status"]!).Distinct().Order().ShouldBe(["complete", "draft", "provisional"]);
+        using (var second = Start("run", "--port", "0", "--data", folder))
+        {
+            var refusal = await second.StandardError.ReadToEndAsync();
+            await second.WaitForExitAsync();
+            second.ExitCode.ShouldBe(1);
+            refusal.Trim().ShouldBe($"Another server holds the data folder {folder}; stop it, or name another folder with --data.");
+        }
+        using (var taken = Start("run", "--port", $"{address.Port}", "--data", Path.Combine(folder, "other")))
+        {
+            var refusal = await taken.StandardError.ReadToEndAsync();
+            await taken.WaitForExitAsync();
+            taken.ExitCode.ShouldBe(1);
+            refusal.Trim().ShouldBe($"Port {address.Port} is in use; name another with --port.");
+        }
+        Process.Start("kill", ["-INT", $"{process.Id}"]).WaitForExit();
+        await process.WaitForExitAsync();
+        process.ExitCode.ShouldBe(0);
+        (await process.StandardOutput.ReadToEndAsync()).Trim().ShouldBe("");
+        process.Dispose();
+    }
+
+    [Fact]
+    public async Task Run_starts_empty_and_keeps_what_it_acknowledged_when_it_is_killed()
+    {
+        var (process, address) = await ServeAsync("run", "--port", "0", "--data", folder);
+        var token = await File.ReadAllTextAsync(Path.Combine(folder, "token"));
+        async Task<string> ImportAsync(Uri at)
+        {
+            using var client = new HttpClient();
+            client.DefaultRequestHeaders.Authorization = new AuthenticationHeaderValue("Bearer", token);
+            using var response = await client.PostAsync(new Uri(at, "/api/records"), new StringContent(Bench.Example("3-modular"), Encoding.UTF8, "application/json"));
+            return (string)JsonNode.Parse(await response.Content.ReadAsStringAsync())!["id"]!;
+        }
+        var acknowledged = new List<string>();
+        for (var round = 0; round < 3; round++)
+        {
+            acknowledged.Add(await ImportAsync(address));
+            process.Kill();
+            await process.WaitForExitAsync();
+            process.Dispose();
+            (process, address) = await ServeAsync("run", "--port", "0", "--data", folder);
+            using var client = new HttpClient();
+            var shelf = JsonNode.Parse(await client.GetStringAsync(new Uri(address, "/api/shelf")))!["units"]!.AsArray();
+            shelf.Select(unit => (string)unit!["id"]!).ShouldBe(acknowledged);
+        }
+        process.Kill();
+        process.Dispose();
+    }
+}

@@ -1,0 +1,256 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using WideLever.Storage;
+
+namespace WideLever.Web.Tests;
+
+public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
+{
+    private const string Slide = """{"id": "slide", "title": "Slide the tray out", "layer": "outside", "actions": [{"do": "slide"}]}""";
+
+    [Theory]
+    [InlineData("1-two-routes")]
+    [InlineData("2-sealed-and-unsure")]
+    [InlineData("3-modular")]
+    [InlineData("4-edges")]
+    [InlineData("5-corners")]
+    public async Task An_imported_record_has_the_verdict_of_the_worked_example(string name)
+    {
+        var id = await bench.ImportAsync(name);
+        var expected = JsonNode.Parse(Bench.Example($"{name}.expected"))!;
+        var (_, verdict, _) = await bench.GetAsync($"/api/units/{id}/verdict");
+        var (_, shelf, _) = await bench.GetAsync("/api/shelf");
+        var onShelf = shelf!["units"]!.AsArray().Single(unit => (string)unit!["id"]! == id)!;
+        foreach (var index in new[] { "repair", "upgrade", "combined" })
+        {
+            Same(verdict![index]!, expected[index]!);
+            Same(onShelf[index]!, expected[index]!);
+        }
+        ((string)verdict!["status"]!).ShouldBe((string)expected["status"]!);
+        foreach (var kind in verdict["kinds"]!.AsArray().Where(kind => kind!["repair"] is not null))
+            Same(kind!["repair"]!["score"]!, expected["repairKinds"]![(string)kind["kind"]!]!);
+        foreach (var part in verdict["kinds"]!.AsArray().SelectMany(kind => kind!["parts"]!.AsArray()).Where(part => part!["route"] is not null))
+        {
+            var route = part!["route"]!["steps"]!.AsArray().Select(step => (string)step!["id"]!);
+            route.ShouldBe(expected["parts"]![(string)part["id"]!]!["route"]!.AsArray().Select(step => (string)step!));
+        }
+    }
+
+    private static void Same(JsonNode actual, JsonNode expected)
+    {
+        foreach (var (name, value) in expected.AsObject())
+        {
+            if (value is null)
+                actual[name].ShouldBeNull();
+            else
+                ((double)actual[name]!).ShouldBe((double)value, 5e-7);
+        }
+    }
+
+    [Fact]
+    public async Task The_second_best_way_is_told_where_there_is_one()
+    {
+        var id = await bench.ImportAsync("1-two-routes");
+        var (_, verdict, _) = await bench.GetAsync($"/api/units/{id}/verdict");
+        var memory = verdict!["kinds"]!.AsArray().Single(kind => (string)kind!["kind"]! == "memory")!["parts"]!.AsArray();
+        memory[0]!["secondBest"]!["steps"]!.AsArray().Select(step => (string)step!["id"]!).ShouldContain("memory-a-from-below");
+        memory[1]!["secondBest"].ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task A_broken_record_is_refused_with_every_fault_and_nothing_changes()
+    {
+        var before = (await bench.GetAsync("/api/shelf")).Body!.ToJsonString();
+        var record = JsonNode.Parse(Bench.Example("3-modular"))!;
+        record["steps"]![0]!["actions"]![0]!["do"] = "unlach";
+        record["steps"]![3]!["layer"] = "cellar";
+        record["unit"]!["price"]!["amount"] = -1;
+        var (status, problem, response) = await bench.PostAsync("/api/records", record.ToJsonString());
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        response.Content.Headers.ContentType!.MediaType.ShouldBe("application/problem+json");
+        Bench.Places(problem).ShouldBe(["steps[0].actions[0].do", "unit.price.amount", "steps[3].layer"]);
+        (await bench.GetAsync("/api/shelf")).Body!.ToJsonString().ShouldBe(before);
+    }
+
+    [Theory]
+    [InlineData("PK\u0003\u0004 not a record")]
+    [InlineData("<html></html>")]
+    [InlineData("")]
+    public async Task A_file_of_another_format_is_refused(string body) =>
+        (await bench.PostAsync("/api/records", body)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+
+    [Fact]
+    public async Task A_record_goes_out_as_it_came_in()
+    {
+        var id = await bench.ImportAsync("4-edges");
+        var (_, exported, response) = await bench.GetAsync($"/api/units/{id}/record");
+        response.Content.Headers.ContentDisposition!.FileName.ShouldBe($"{id}.teardown.json");
+        var again = await bench.PostAsync("/api/records", exported!.ToJsonString());
+        again.Status.ShouldBe(HttpStatusCode.Created);
+        again.Body!["sameCode"]!.AsArray().Select(other => (string)other!).ShouldContain(id);
+        var second = (await bench.GetAsync($"/api/units/{again.Body["id"]}/record")).Body;
+        JsonNode.DeepEquals(second, exported).ShouldBeTrue();
+    }
+
+    [Fact]
+    public async Task A_small_teardown_is_logged_by_hand_step_by_step()
+    {
+        var (created, unit, _) = await bench.PostAsync("/api/units", """{"unit": {"maker": "Skerrow", "model": "Gill 12", "modelCode": "By hand/1"}, "teardown": {"date": "2026-11-24", "bench": "Bench 1"}}""");
+        created.ShouldBe(HttpStatusCode.Created);
+        var id = (string)unit!["id"]!;
+        id.ShouldBe("by-hand-1");
+        (await bench.PostAsync($"/api/units/{id}/parts", """{"id": "battery", "kind": "battery", "mounting": "screwed"}""", 1)).Status.ShouldBe(HttpStatusCode.OK);
+        var open = """{"id": "open", "title": "Open", "layer": "outside", "opens": "inside", "actions": [{"do": "unscrew", "count": 4, "captive": true}]}""";
+        var (status, committed, response) = await bench.PostAsync($"/api/teardowns/{id}/steps", open, 1);
+        status.ShouldBe(HttpStatusCode.OK);
+        ((long)committed!["revision"]!).ShouldBe(2);
+        response.Headers.ETag!.Tag.ShouldBe("\"2\"");
+        await bench.PostAsync($"/api/teardowns/{id}/steps", """{"id": "out", "title": "Battery out", "layer": "inside", "frees": ["battery"], "actions": [{"do": "lift", "what": "part"}]}""", 2);
+        var (_, view, _) = await bench.GetAsync($"/api/units/{id}");
+        view!["record"]!["layers"]!.AsArray().Select(layer => (string)layer!).ShouldBe(["outside", "inside"]);
+        view["efforts"]!.AsArray().Count.ShouldBe(2);
+        var (_, verdict, _) = await bench.GetAsync($"/api/units/{id}/verdict");
+        ((double)verdict!["repair"]!["value"]!).ShouldBeGreaterThan(50);
+        // Its faults name their place in the whole record.
+        var bad = await bench.PostAsync($"/api/teardowns/{id}/steps", """{"id": "out", "title": "Again", "layer": "insde", "actions": []}""", 3);
+        Bench.Places(bad.Body).ShouldBe(["steps[2].actions", "steps[2].id", "steps[2].layer"]);
+        // What others need cannot go.
+        var removed = await Bench.SendAsync(bench.Window, HttpMethod.Delete, $"/api/teardowns/{id}/steps/open", null, 3);
+        removed.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+    }
+
+    [Fact]
+    public async Task Steps_are_changed_moved_removed_and_layers_renamed()
+    {
+        var id = await bench.ImportAsync("5-corners");
+        async Task<JsonNode> RecordAsync() => (await bench.GetAsync($"/api/units/{id}")).Body!["record"]!;
+        var edit = (HttpMethod method, string path, string? body, long revision) => Bench.SendAsync(bench.Window, method, $"/api/teardowns/{id}/{path}", body, revision);
+        (await edit(HttpMethod.Put, "steps/mem", """{"id": "memory", "title": "Memory", "layer": "right half", "frees": ["memory-a"], "actions": [{"do": "unplug"}]}""", 1)).Status.ShouldBe(HttpStatusCode.OK);
+        (await RecordAsync())["steps"]!.AsArray().Single(step => (string)step!["id"]! == "main")!["after"]!.AsArray().Select(step => (string)step!).ShouldContain("memory");
+        (await edit(HttpMethod.Post, "steps/memory/move?to=0", null, 2)).Status.ShouldBe(HttpStatusCode.OK);
+        ((string)(await RecordAsync())["steps"]![0]!["id"]!).ShouldBe("memory");
+        (await edit(HttpMethod.Post, "layers/rename?layer=left%20half&name=port%20side", null, 3)).Status.ShouldBe(HttpStatusCode.OK);
+        ((string)(await RecordAsync())["layers"]![1]!).ShouldBe("port side");
+        (await edit(HttpMethod.Delete, "steps/twins", null, 4)).Status.ShouldBe(HttpStatusCode.OK);
+        (await edit(HttpMethod.Post, "steps?before=power", Slide, 5)).Status.ShouldBe(HttpStatusCode.OK);
+        (await edit(HttpMethod.Delete, "steps/none", null, 6)).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await edit(HttpMethod.Put, "heading", """{"teardown": {"date": "2026-11-05", "bench": "Bench 7", "sample": "early"}, "guidance": {"order": true}, "notes": "x\ny"}""", 6)).Status.ShouldBe(HttpStatusCode.OK);
+        var record = await RecordAsync();
+        ((string)record["teardown"]!["bench"]!).ShouldBe("Bench 7");
+        record["steps"]!.AsArray().Count.ShouldBe(12);
+        ((string)record["notes"]!).ShouldBe("x\ny");
+    }
+
+    [Fact]
+    public async Task Parts_and_the_machines_data_are_changed_and_what_is_recorded_is_not_absent()
+    {
+        var id = await bench.ImportAsync("1-two-routes");
+        var edit = (HttpMethod method, string path, string? body, long revision) => Bench.SendAsync(bench.Window, method, $"/api/units/{id}/{path}", body, revision);
+        (await edit(HttpMethod.Post, "parts", """{"id": "gpu", "kind": "graphics", "mounting": "screwed"}""", 1)).Status.ShouldBe(HttpStatusCode.OK);
+        var (_, view, _) = await bench.GetAsync($"/api/units/{id}");
+        view!["record"]!["absent"]!.AsArray().Select(kind => (string)kind!).ShouldNotContain("graphics");
+        (await edit(HttpMethod.Put, "parts/gpu", """{"id": "gpu", "kind": "graphics", "mounting": "soldered", "within": "mainboard"}""", 2)).Status.ShouldBe(HttpStatusCode.OK);
+        (await edit(HttpMethod.Put, "parts/gpu", """{"id": "gpu", "kind": "graphics", "within": "gpu"}""", 3)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await edit(HttpMethod.Delete, "parts/gpu", null, 3)).Status.ShouldBe(HttpStatusCode.OK);
+        (await edit(HttpMethod.Delete, "parts/jack", null, 4)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await edit(HttpMethod.Put, "heading", """{"unit": {"maker": "Brackwater", "model": "Corrie 14", "modelCode": "CR14-2A7", "year": 2027}, "absent": ["graphics"]}""", 4)).Status.ShouldBe(HttpStatusCode.OK);
+        (await edit(HttpMethod.Put, "heading", """{"unit": {"maker": "B", "model": "C", "modelCode": "D"}, "absent": ["mainboard"], "parts": []}""", 5)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+    }
+
+    [Fact]
+    public async Task A_change_names_the_revision_it_was_made_on_and_a_stale_one_is_told_what_changed()
+    {
+        var id = await bench.ImportAsync("3-modular");
+        (await bench.PostAsync($"/api/teardowns/{id}/steps", Slide)).Status.ShouldBe((HttpStatusCode)428);
+        (await bench.PostAsync($"/api/teardowns/{id}/steps", Slide, 1)).Status.ShouldBe(HttpStatusCode.OK);
+        using var other = bench.NewWindow("window-2");
+        var (status, problem, _) = await Bench.SendAsync(other, HttpMethod.Delete, $"/api/teardowns/{id}/steps/board", null, 1);
+        status.ShouldBe(HttpStatusCode.PreconditionFailed);
+        ((long)problem!["revision"]!).ShouldBe(2);
+        var changed = problem["changed"]!.AsArray().ShouldHaveSingleItem()!;
+        ((string)changed["id"]!, (string)changed["how"]!, (string)changed["title"]!).ShouldBe(("slide", "added", "Slide the tray out"));
+        (await bench.GetAsync($"/api/units/{id}")).Body!["record"]!["steps"]!.AsArray().Count.ShouldBe(22);
+        var unknown = await bench.PostAsync("/api/teardowns/none/steps", Slide, 1);
+        unknown.Status.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task Undo_takes_back_this_windows_changes_one_by_one_and_never_another_windows()
+    {
+        var id = await bench.ImportAsync("3-modular");
+        var start = (await bench.GetAsync($"/api/units/{id}/record")).Body!.ToJsonString();
+        await bench.PostAsync($"/api/teardowns/{id}/steps", Slide, 1);
+        await Bench.SendAsync(bench.Window, HttpMethod.Post, $"/api/teardowns/{id}/steps/slide/move?to=0", null, 2);
+        (await bench.PostAsync($"/api/teardowns/{id}/undo")).Status.ShouldBe(HttpStatusCode.OK);
+        (await bench.PostAsync($"/api/teardowns/{id}/undo")).Status.ShouldBe(HttpStatusCode.OK);
+        (await bench.GetAsync($"/api/units/{id}/record")).Body!.ToJsonString().ShouldBe(start);
+        (await bench.PostAsync($"/api/teardowns/{id}/undo")).Status.ShouldBe(HttpStatusCode.Conflict);
+        await bench.PostAsync($"/api/teardowns/{id}/steps", Slide, 5);
+        using var other = bench.NewWindow("window-2");
+        (await Bench.SendAsync(other, HttpMethod.Delete, $"/api/teardowns/{id}/steps/slide", null, 6)).Status.ShouldBe(HttpStatusCode.OK);
+        var (status, problem, _) = await bench.PostAsync($"/api/teardowns/{id}/undo");
+        status.ShouldBe(HttpStatusCode.Conflict);
+        ((string)problem!["detail"]!).ShouldContain("removed the step slide");
+    }
+
+    [Fact]
+    public async Task A_unit_is_taken_off_the_shelf_and_put_back()
+    {
+        var id = await bench.ImportAsync("2-sealed-and-unsure");
+        (await Bench.SendAsync(bench.Window, HttpMethod.Delete, $"/api/units/{id}")).Status.ShouldBe(HttpStatusCode.NoContent);
+        (await bench.GetAsync($"/api/units/{id}")).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await bench.PostAsync($"/api/units/{id}/restore")).Status.ShouldBe(HttpStatusCode.NoContent);
+        (await bench.GetAsync($"/api/units/{id}")).Status.ShouldBe(HttpStatusCode.OK);
+    }
+
+    [Fact]
+    public async Task Two_units_are_compared_under_one_rubric()
+    {
+        var (first, second) = (await bench.ImportAsync("3-modular"), await bench.ImportAsync("2-sealed-and-unsure"));
+        var (_, compared, _) = await bench.GetAsync($"/api/compare?first={first}&second={second}");
+        ((string)compared!["repair"]!).ShouldBe("first");
+        ((bool)compared["sameBuild"]!).ShouldBeTrue();
+        var desktop = JsonNode.Parse(Bench.Example("3-modular"))!;
+        desktop["unit"]!["class"] = "desktop";
+        var third = (string)(await bench.PostAsync("/api/records", desktop.ToJsonString())).Body!["id"]!;
+        var (_, builds, _) = await bench.GetAsync($"/api/compare?first={third}&second={second}");
+        ((bool)builds!["sameBuild"]!).ShouldBeFalse();
+        ((string)builds["repair"]!).ShouldBe("neither");
+        (await bench.GetAsync($"/api/compare?first=none&second={second}")).Status.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task A_teardown_may_serve_two_variants_that_differ_in_parts()
+    {
+        var (first, second) = (await bench.ImportAsync("5-corners"), await bench.ImportAsync("5-corners"));
+        bench.Service<Store>().Link(second, first, scored: true);
+        // The cheap variant has no separate memory; the shared teardown frees one in the other.
+        (await Bench.SendAsync(bench.Window, HttpMethod.Delete, $"/api/units/{second}/parts/memory-a", null, 1)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        var own = bench.Service<Store>().TeardownsOf(second);
+        own.ShouldBe([first, second]);
+        var (_, view, _) = await bench.GetAsync($"/api/units/{second}");
+        view!["sharedWith"]!.AsArray().Select(id => (string)id!).ShouldBe([first]);
+        ((string)view["teardownId"]!).ShouldBe(first);
+    }
+
+    [Fact]
+    public async Task Everything_acknowledged_is_there_after_a_restart()
+    {
+        var own = new Bench();
+        await own.InitializeAsync();
+        try
+        {
+            var id = await own.ImportAsync("1-two-routes");
+            await own.PostAsync($"/api/teardowns/{id}/steps", Slide, 1);
+            var before = (await own.GetAsync("/api/shelf")).Body!.ToJsonString();
+            await own.StopAsync();
+            await own.StartAsync();
+            (await own.GetAsync("/api/shelf")).Body!.ToJsonString().ShouldBe(before);
+            (await own.GetAsync($"/api/units/{id}")).Body!["record"]!["steps"]!.AsArray().Count.ShouldBe(16);
+        }
+        finally
+        {
+            await own.DisposeAsync();
+        }
+    }
+}
