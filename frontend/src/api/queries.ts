@@ -1,5 +1,5 @@
 import { QueryClient, useMutation, type UseMutationResult, useQuery, useQueryClient } from '@tanstack/react-query';
-import { api, take } from './client';
+import { api, asProblem, take } from './client';
 
 export function createQueryClient(): QueryClient {
   return new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: 1_000 } } });
@@ -40,5 +40,10 @@ export function useChange<TInput, TOutput>(
   change: (input: TInput) => Promise<TOutput>,
 ): UseMutationResult<TOutput, Error, TInput> {
   const client = useQueryClient();
-  return useMutation({ mutationFn: change, onSuccess: () => client.invalidateQueries() });
+  return useMutation({
+    mutationFn: change,
+    onSuccess: () => client.invalidateQueries(),
+    // What another window changed is read at once, so that its maker can be told and go on from there.
+    onError: (error) => (asProblem(error).status === 412 ? client.invalidateQueries() : undefined),
+  });
 }

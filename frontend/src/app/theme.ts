@@ -63,16 +63,6 @@ export function antTheme(light: Light): ThemeConfig {
       controlHeight: 34,
     },
     components: {
-      Table: {
-        headerBg: 'transparent',
-        headerColor: c.second,
-        rowHoverBg: c.actionSoft,
-        headerSplitColor: 'transparent',
-        rowExpandedBg: c.card,
-        bodySortBg: 'transparent',
-        headerSortActiveBg: 'transparent',
-        headerSortHoverBg: c.actionSoft,
-      },
       Button: { primaryShadow: 'none', defaultShadow: 'none', dangerShadow: 'none' },
     },
   };

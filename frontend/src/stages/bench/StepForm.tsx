@@ -22,11 +22,17 @@ const newLayer = ' a new layer';
 /** One step: what is done in which layer, and what that opens, frees and disconnects. */
 export function StepForm({ unit, step, onSaved, onClose }: Props) {
   const { record, teardownId } = unit;
-  const [draft, setDraft] = useState<Step>(step ?? blank(unit));
-  const [revision, setRevision] = useState(unit.teardownRevision);
+  const [draft, setDraft] = useState<Step>(step ?? blank);
+  // A change is made on what was seen when it began: at once for a step that is there, with the first key for a new one.
+  const [begun, setBegun] = useState(step === null ? null : unit.teardownRevision);
+  const revision = begun ?? unit.teardownRevision;
+  const layer = draft.layer === '' ? lastOpened(unit) : draft.layer;
   const [naming, setNaming] = useState(false);
   const [makingPart, setMakingPart] = useState(false);
-  const set = (changed: Partial<Step>) => setDraft({ ...draft, ...changed });
+  const set = (changed: Partial<Step>) => {
+    setBegun(revision);
+    setDraft({ ...draft, ...changed });
+  };
   const save = useChange((body: Step) =>
     take(
       step === null
@@ -48,7 +54,7 @@ export function StepForm({ unit, step, onSaved, onClose }: Props) {
   );
   const submit = () => {
     const taken = record.steps.map((other) => other.id);
-    const body = step === null ? { ...draft, id: idFrom(draft.title, taken) } : draft;
+    const body = { ...draft, layer, ...(step === null && { id: idFrom(draft.title, taken) }) };
     save.mutate(body, { onSuccess: () => onSaved(body) });
   };
   const failure = save.error ?? remove.error;
@@ -78,8 +84,8 @@ export function StepForm({ unit, step, onSaved, onClose }: Props) {
             words={record.layers}
             labels={(layer) => layer}
             required
-            value={draft.layer}
-            onChange={(layer) => set({ layer: layer ?? draft.layer })}
+            value={layer}
+            onChange={(chosen) => set({ layer: chosen ?? layer })}
           />
         </Field>
         <Field name="Opens">
@@ -175,7 +181,7 @@ export function StepForm({ unit, step, onSaved, onClose }: Props) {
         <ProblemNote
           problem={asProblem(failure)}
           onTakeTheirs={() => {
-            setRevision(unit.teardownRevision);
+            setBegun(unit.teardownRevision);
             save.reset();
             remove.reset();
           }}
@@ -208,9 +214,10 @@ export function StepForm({ unit, step, onSaved, onClose }: Props) {
   );
 }
 
+const blank: Step = { id: '', title: '', layer: '', actions: [] };
+
 /** A new step starts in the layer that was opened last. */
-function blank(unit: Unit): Step {
-  const { layers, steps } = unit.record;
-  const opened = steps.map((step) => step.opens).filter((layer) => layer != null);
-  return { id: '', title: '', layer: opened.at(-1) ?? layers[0] ?? '', actions: [] };
+function lastOpened({ record }: Unit): string {
+  const opened = record.steps.map((step) => step.opens).filter((layer) => layer != null);
+  return opened.at(-1) ?? record.layers[0] ?? '';
 }

@@ -4,7 +4,8 @@ import { asProblem, type PartKind, type Schemas, type ShelfUnit, type Verdict } 
 import { useComparison, useShelf } from '../../api/queries';
 import { Empty, Failed, Loading } from '../../app/states';
 import { RangeBar } from '../../charts/RangeBar';
-import { indexRange, indexValue, minutes, share } from '../../format';
+import { indexRange, indexValue, share } from '../../format';
+import { leastEffort } from '../../record/effort';
 import { heading } from '../../words';
 
 type Comparison = Schemas['CompareView'];
@@ -169,7 +170,7 @@ function SideBySide({ comparison, resolution }: { comparison: Comparison; resolu
                   <Score key={`u ${unit.id}`} unit={unit} kind={kind} index="upgrade" />
                 ))}
                 {[first, second].map((unit) => (
-                  <td key={`e ${unit.id}`}>{effortOf(unit, kind)}</td>
+                  <td key={`e ${unit.id}`}>{leastEffort(unit.kinds.find((other) => other.kind === kind))}</td>
                 ))}
               </tr>
             ))}
@@ -193,14 +194,6 @@ function Score({ unit, kind, index }: { unit: Verdict; kind: PartKind; index: 'r
       </span>
     </td>
   );
-}
-
-function effortOf(unit: Verdict, kind: PartKind): string {
-  const efforts = (unit.kinds.find((other) => other.kind === kind)?.parts ?? [])
-    .map((part) => part.route?.effort)
-    .filter((effort) => effort !== undefined);
-  const least = efforts.sort((a, b) => a.value - b.value)[0];
-  return least === undefined ? '–' : minutes(least);
 }
 
 /** The kinds that count in an index of either. */

@@ -1,15 +1,14 @@
-import { App, Button, Input, Select, Table, type TableProps } from 'antd';
+import { Button, Input, Select } from 'antd';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { api, asProblem, type ShelfUnit, take } from '../../api/client';
-import { useChange, useShelf } from '../../api/queries';
+import { useNavigate } from 'react-router';
+import { asProblem, type ShelfUnit } from '../../api/client';
+import { useShelf } from '../../api/queries';
 import { machineClassValues, statusValues } from '../../api/schema';
-import { ProblemNote } from '../../app/ProblemNote';
 import { Empty, Failed, Loading } from '../../app/states';
 import type { AxisItem } from '../../charts/axis';
 import { IndexAxis } from '../../charts/IndexAxis';
-import { indexRange, indexValue, money } from '../../format';
 import { label } from '../../words';
+import { UnitTable } from './UnitTable';
 
 // Forms come when they are asked for: the shelf itself is to be there at once.
 const ImportRecords = lazy(() => import('./ImportRecords').then((module) => ({ default: module.ImportRecords })));
@@ -106,7 +105,7 @@ export function Shelf() {
             <Select
               mode="multiple"
               className="filter"
-              aria-label="Year"
+              aria-label="Filter by year"
               placeholder="Year"
               value={filter.years}
               options={years.map((year) => ({ value: year, label: String(year) }))}
@@ -115,7 +114,7 @@ export function Shelf() {
             <Select
               mode="multiple"
               className="filter"
-              aria-label="Price"
+              aria-label="Filter by price"
               placeholder="Price"
               value={filter.prices}
               options={priceBands}
@@ -162,7 +161,7 @@ function FilterSelect({
     <Select
       mode="multiple"
       className="filter"
-      aria-label={name}
+      aria-label={`Filter by ${name.toLowerCase()}`}
       placeholder={name}
       value={value}
       options={words.map((word) => ({ value: word, label: label(word) }))}
@@ -185,102 +184,6 @@ function useFindKey() {
     return () => window.removeEventListener('keydown', onKey);
   }, []);
   return find;
-}
-
-function UnitTable({ units }: { units: ShelfUnit[] }) {
-  const { notification } = App.useApp();
-  const restore = useChange((unitId: string) =>
-    take(api.POST('/api/units/{unitId}/restore', { params: { path: { unitId } } })),
-  );
-  const remove = useChange((unit: ShelfUnit) =>
-    take(api.DELETE('/api/units/{unitId}', { params: { path: { unitId: unit.id } } })),
-  );
-  const takeOff = (unit: ShelfUnit) =>
-    remove.mutate(unit, {
-      onSuccess: () =>
-        notification.open({
-          key: unit.id,
-          title: `${unit.maker} ${unit.model} is off the shelf`,
-          description: 'Nothing is deleted.',
-          duration: 12,
-          actions: (
-            <Button
-              size="small"
-              onClick={() => {
-                restore.mutate(unit.id);
-                notification.destroy(unit.id);
-              }}
-            >
-              Undo
-            </Button>
-          ),
-        }),
-    });
-  const columns: TableProps<ShelfUnit>['columns'] = [
-    {
-      title: 'unit',
-      render: (_, unit) => (
-        <Link className="unit-name" to={`/units/${unit.id}/verdict`}>
-          {unit.maker} {unit.model}
-        </Link>
-      ),
-      sorter: (a, b) => `${a.maker} ${a.model}`.localeCompare(`${b.maker} ${b.model}`),
-    },
-    { title: 'model code', render: (_, unit) => <span className="code">{unit.modelCode}</span> },
-    { title: 'class', render: (_, unit) => (unit.class === null ? 'unknown' : label(unit.class)) },
-    {
-      title: 'price',
-      render: (_, unit) => money(unit.price, unit.currency),
-      sorter: (a, b) => (a.price ?? 0) - (b.price ?? 0),
-    },
-    {
-      title: 'repair',
-      render: (_, unit) => <Figure quantity={unit.repair} />,
-      sorter: (a, b) => a.repair.low - b.repair.low,
-      defaultSortOrder: 'descend',
-    },
-    {
-      title: 'upgrade',
-      render: (_, unit) => <Figure quantity={unit.upgrade} />,
-      sorter: (a, b) => a.upgrade.low - b.upgrade.low,
-    },
-    { title: 'status', render: (_, unit) => label(unit.status) },
-    {
-      title: <span className="unseen">take off the shelf</span>,
-      render: (_, unit) => (
-        <Button
-          type="text"
-          size="small"
-          aria-label={`Take ${unit.maker} ${unit.model} off the shelf`}
-          onClick={() => takeOff(unit)}
-        >
-          ×
-        </Button>
-      ),
-    },
-  ];
-  return (
-    <>
-      {remove.error && <ProblemNote problem={asProblem(remove.error)} />}
-      <Table
-        rowKey="id"
-        size="small"
-        columns={columns}
-        dataSource={units}
-        showSorterTooltip={false}
-        pagination={{ pageSize: 50, hideOnSinglePage: true, showSizeChanger: false }}
-        locale={{ emptyText: 'No unit fits the search and filters.' }}
-      />
-    </>
-  );
-}
-
-function Figure({ quantity }: { quantity: ShelfUnit['repair'] }) {
-  return (
-    <span className="figure">
-      <b>{indexValue(quantity)}</b> <span className="second">{indexRange(quantity)}</span>
-    </span>
-  );
 }
 
 function axisItem(unit: ShelfUnit, quantity: ShelfUnit['repair']): AxisItem {

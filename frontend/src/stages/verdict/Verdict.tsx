@@ -1,11 +1,12 @@
-import { Switch, Table, type TableProps } from 'antd';
+import { Switch } from 'antd';
 import { useState } from 'react';
 import { asProblem, type Quantity, type Schemas, type Verdict as View } from '../../api/client';
 import { useVerdict } from '../../api/queries';
 import { Failed, Loading } from '../../app/states';
 import { useWorkpiece } from '../../app/Workspace';
 import { RangeBar } from '../../charts/RangeBar';
-import { type Exactness, indexRange, indexValue, minutes, percent, share } from '../../format';
+import { type Exactness, indexRange, indexValue, percent, share } from '../../format';
+import { leastEffort } from '../../record/effort';
 import { heading, label } from '../../words';
 import { PartDetails } from './PartDetails';
 
@@ -84,46 +85,95 @@ function IndexCard({ name, quantity, exactness }: { name: string; quantity: Quan
 }
 
 function KindTable({ verdict, exactness }: { verdict: View; exactness: Exactness }) {
-  const columns: TableProps<Kind>['columns'] = [
-    { title: 'kind', render: (_, kind) => <b>{heading(kind.kind)}</b> },
-    {
-      title: 'parts',
-      render: (_, kind) => {
-        if (kind.absent) return <span className="second">absent</span>;
-        if (kind.parts.length === 0) return <span className="second">not seen</span>;
-        const mountings = [
-          ...new Set(kind.parts.map((part) => (part.mounting === null ? 'mounting unknown' : label(part.mounting)))),
-        ];
-        return `${kind.parts.length > 1 ? `${kind.parts.length}, ` : ''}${mountings.join(', ')}`;
-      },
-    },
-    {
-      title: 'effort',
-      render: (_, kind) => {
-        const efforts = kind.parts.map((part) => part.route?.effort).filter((effort) => effort !== undefined);
-        const least = efforts.sort((a, b) => a.value - b.value)[0];
-        return least === undefined ? <span className="second">–</span> : minutes(least);
-      },
-    },
-    { title: 'repair, 0 to 1', render: (_, kind) => <KindFigure score={kind.repair} exactness={exactness} /> },
-    { title: 'weight', className: 'numeric', render: (_, kind) => kind.repair?.weight },
-    { title: 'upgrade, 0 to 1', render: (_, kind) => <KindFigure score={kind.upgrade} exactness={exactness} /> },
-    { title: 'weight', className: 'numeric', render: (_, kind) => kind.upgrade?.weight },
-  ];
+  const [open, setOpen] = useState<readonly string[]>([]);
+  const toggle = (kind: string) =>
+    setOpen(open.includes(kind) ? open.filter((other) => other !== kind) : [...open, kind]);
   return (
-    <Table
-      rowKey="kind"
-      size="small"
-      columns={columns}
-      dataSource={verdict.kinds}
-      pagination={false}
-      expandable={{
-        rowExpandable: (kind) => kind.parts.length > 0 || kind.upgrade?.headroom != null,
-        expandRowByClick: true,
-        expandedRowRender: (kind) => <KindDetails kind={kind} exactness={exactness} />,
-      }}
-    />
+    <table className="plain kinds">
+      <thead>
+        <tr>
+          <th scope="col">kind</th>
+          <th scope="col">parts</th>
+          <th scope="col">effort</th>
+          <th scope="col">repair, 0 to 1</th>
+          <th scope="col" className="numeric">
+            weight
+          </th>
+          <th scope="col">upgrade, 0 to 1</th>
+          <th scope="col" className="numeric">
+            weight
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {verdict.kinds.map((kind) => (
+          <KindRows
+            key={kind.kind}
+            kind={kind}
+            exactness={exactness}
+            open={open.includes(kind.kind)}
+            onToggle={() => toggle(kind.kind)}
+          />
+        ))}
+      </tbody>
+    </table>
   );
+}
+
+interface KindRowsProps {
+  kind: Kind;
+  exactness: Exactness;
+  open: boolean;
+  onToggle: () => void;
+}
+
+function KindRows({ kind, exactness, open, onToggle }: KindRowsProps) {
+  const name = heading(kind.kind);
+  return (
+    <>
+      <tr className="kind-first">
+        <th scope="row">
+          {kind.parts.length > 0 ? (
+            <button className="opener" type="button" aria-expanded={open} onClick={onToggle}>
+              <span className="opener-mark" aria-hidden="true">
+                {open ? '−' : '+'}
+              </span>
+              {name}
+            </button>
+          ) : (
+            <span className="opener">{name}</span>
+          )}
+        </th>
+        <td>{holding(kind)}</td>
+        <td>{leastEffort(kind)}</td>
+        <td>
+          <KindFigure score={kind.repair} exactness={exactness} />
+        </td>
+        <td className="numeric">{kind.repair?.weight}</td>
+        <td>
+          <KindFigure score={kind.upgrade} exactness={exactness} />
+        </td>
+        <td className="numeric">{kind.upgrade?.weight}</td>
+      </tr>
+      {open && (
+        <tr>
+          <td colSpan={7}>
+            <KindDetails kind={kind} exactness={exactness} />
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+/** How a kind's parts are held, in a few words. */
+function holding(kind: Kind): string {
+  if (kind.absent) return 'absent';
+  if (kind.parts.length === 0) return 'not seen';
+  const mountings = [
+    ...new Set(kind.parts.map((part) => (part.mounting === null ? 'mounting unknown' : label(part.mounting)))),
+  ];
+  return `${kind.parts.length > 1 ? `${kind.parts.length}, ` : ''}${mountings.join(', ')}`;
 }
 
 function KindFigure({ score, exactness }: { score: Schemas['KindScore'] | null; exactness: Exactness }) {

@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest';
+import { type AxisItem, density, labelled, layOut } from './axis';
+
+const item = (id: string, value: number | null, low = value ?? 0, high = value ?? 100): AxisItem => ({
+  id,
+  text: `Model ${id}`,
+  quantity: { low, value, high, coverage: 1 },
+  settled: true,
+});
+
+const width = (text: string) => text.length * 8;
+
+describe('the index axis', () => {
+  it('puts 0 and 100 at its ends and every mark at its value', () => {
+    const { marks, ticks } = layOut([item('a', 0), item('b', 50, 40, 60), item('c', 100)], 100, 1100, width);
+    expect(marks.map((mark) => mark.x)).toEqual([100, 600, 1100]);
+    expect([marks[1]?.low, marks[1]?.high]).toEqual([500, 700]);
+    expect(ticks.map((tick) => tick.x)).toEqual([100, 200, 300, 400, 500, 600, 700, 800, 900, 1000, 1100]);
+    expect(ticks.filter((tick) => tick.named).map((tick) => tick.value)).toEqual([0, 50, 100]);
+  });
+
+  it('stands a unit without a value in the middle of its range', () => {
+    expect(layOut([item('a', null, 20, 60)], 0, 100, width).marks[0]?.x).toBe(40);
+  });
+
+  it('lets no two labels touch in one row', () => {
+    const crowd = Array.from({ length: labelled }, (_, i) => item(String(i), 60 + ((i * 7) % 30)));
+    const { marks } = layOut(crowd, 92, 1018, width);
+    for (const a of marks) {
+      for (const b of marks) {
+        if (a === b || a.row === null || a.row !== b.row) continue;
+        expect(Math.abs(a.labelX - b.labelX)).toBeGreaterThanOrEqual((width(a.text) + width(b.text)) / 2);
+      }
+    }
+  });
+
+  it('shows labels up to its limit and none beyond it', () => {
+    const some = Array.from({ length: labelled }, (_, i) => item(String(i), i * 4));
+    expect(layOut(some, 0, 4000, width).marks.every((mark) => mark.row !== null)).toBe(true);
+    expect(layOut([...some, item('more', 3)], 0, 4000, width).marks.every((mark) => mark.row === null)).toBe(true);
+  });
+
+  it('counts the units on each stretch', () => {
+    expect(density([item('a', 0), item('b', 9), item('c', 100), item('d', null, 40, 60)], 10)).toEqual([
+      2, 0, 0, 0, 0, 1, 0, 0, 0, 1,
+    ]);
+  });
+});

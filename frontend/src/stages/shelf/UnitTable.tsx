@@ -1,0 +1,141 @@
+import { App, Button, Pagination } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, asProblem, type ShelfUnit, take } from '../../api/client';
+import { useChange } from '../../api/queries';
+import { ProblemNote } from '../../app/ProblemNote';
+import { indexRange, indexValue, money } from '../../format';
+import { label } from '../../words';
+import { type Column, columns, type Order, sorted } from './order';
+
+const pageSize = 50;
+
+/** The list below the axes: a unit stands where what is certain puts it, unless told otherwise. */
+export function UnitTable({ units }: { units: ShelfUnit[] }) {
+  const [order, setOrder] = useState<Order>({ column: 'repair', descending: true });
+  const [page, setPage] = useState(1);
+  const takeOff = useTakeOff();
+  const last = Math.max(1, Math.ceil(units.length / pageSize));
+  const shown = Math.min(page, last);
+  const rows = sorted(units, order).slice((shown - 1) * pageSize, shown * pageSize);
+  return (
+    <>
+      {takeOff.problem !== null && <ProblemNote problem={takeOff.problem} />}
+      <table className="plain units">
+        <thead>
+          <tr>
+            {columns.map((column) => (
+              <SortHead key={column} column={column} order={order} onOrder={setOrder} />
+            ))}
+            <th scope="col">
+              <span className="unseen">take off the shelf</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((unit) => (
+            <tr key={unit.id}>
+              <th scope="row">
+                <Link className="unit-name" to={`/units/${unit.id}/verdict`}>
+                  {unit.maker} {unit.model}
+                </Link>
+              </th>
+              <td className="code">{unit.modelCode}</td>
+              <td>{unit.class === null ? 'unknown' : label(unit.class)}</td>
+              <td>{money(unit.price, unit.currency)}</td>
+              <td>
+                <Figure quantity={unit.repair} />
+              </td>
+              <td>
+                <Figure quantity={unit.upgrade} />
+              </td>
+              <td>{label(unit.status)}</td>
+              <td className="row-end">
+                <Button
+                  type="text"
+                  size="small"
+                  aria-label={`Take ${unit.maker} ${unit.model} off the shelf`}
+                  onClick={() => takeOff.start(unit)}
+                >
+                  ×
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {units.length === 0 && <p className="state">No unit fits the search and filters.</p>}
+      {units.length > pageSize && (
+        <Pagination
+          className="pages"
+          current={shown}
+          pageSize={pageSize}
+          total={units.length}
+          showSizeChanger={false}
+          onChange={setPage}
+        />
+      )}
+    </>
+  );
+}
+
+function SortHead({ column, order, onOrder }: { column: Column; order: Order; onOrder: (order: Order) => void }) {
+  const current = order.column === column;
+  const arrow = current ? (order.descending ? ' ↓' : ' ↑') : '';
+  return (
+    <th scope="col" aria-sort={current ? (order.descending ? 'descending' : 'ascending') : undefined}>
+      <button
+        className="sort"
+        type="button"
+        onClick={() =>
+          onOrder({ column, descending: current ? !order.descending : column === 'repair' || column === 'upgrade' })
+        }
+      >
+        {column}
+        <span aria-hidden="true">{arrow}</span>
+      </button>
+    </th>
+  );
+}
+
+function Figure({ quantity }: { quantity: ShelfUnit['repair'] }) {
+  return (
+    <span className="figure">
+      <b>{indexValue(quantity)}</b> <span className="second">{indexRange(quantity)}</span>
+    </span>
+  );
+}
+
+/** Takes a unit off the shelf, and offers to put it back. */
+function useTakeOff() {
+  const { notification } = App.useApp();
+  const restore = useChange((unitId: string) =>
+    take(api.POST('/api/units/{unitId}/restore', { params: { path: { unitId } } })),
+  );
+  const remove = useChange((unitId: string) =>
+    take(api.DELETE('/api/units/{unitId}', { params: { path: { unitId } } })),
+  );
+  const offerUndo = (unit: ShelfUnit) =>
+    notification.open({
+      key: unit.id,
+      title: `${unit.maker} ${unit.model} is off the shelf`,
+      description: 'Nothing is deleted.',
+      duration: 12,
+      actions: (
+        <Button
+          size="small"
+          onClick={() => {
+            restore.mutate(unit.id);
+            notification.destroy(unit.id);
+          }}
+        >
+          Undo
+        </Button>
+      ),
+    });
+  const failure = remove.error ?? restore.error;
+  return {
+    problem: failure === null ? null : asProblem(failure),
+    start: (unit: ShelfUnit) => remove.mutate(unit.id, { onSuccess: () => offerUndo(unit) }),
+  };
+}

@@ -1,0 +1,72 @@
+using OpenQA.Selenium;
+
+namespace WideLever.Browser.Tests;
+
+/// <summary>axe-core and the page's own policy on every screen, in the light and the dark theme.</summary>
+public sealed class AccessTests(Bench bench) : IClassFixture<Bench>
+{
+    public static TheoryData<string> Screens =>
+    [
+        "/", "/compare", "/units/cr14-2a7/intake", "/units/cr14-2a7/bench", "/units/cr14-2a7/parts", "/units/cr14-2a7/verdict", "/units/oh11-r/verdict",
+        "/units/none/verdict", "/nowhere",
+    ];
+
+    [Theory]
+    [MemberData(nameof(Screens))]
+    public void Axe_finds_nothing_serious_on_any_screen_in_either_theme(string screen)
+    {
+        using var window = bench.Open(screen);
+        if (screen.EndsWith("cr14-2a7/verdict", StringComparison.Ordinal))
+        {
+            window.Press("+Memory", ".kinds");
+            window.WaitForText("Second-best way", ".kind-details");
+        }
+        if (screen.EndsWith("bench", StringComparison.Ordinal))
+        {
+            window.Press("+ Screws");
+            window.Press("+ Bond");
+        }
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Press("Dark theme");
+        window.Named("Light theme");
+        window.SeriousFindings().ShouldBeEmpty("dark");
+        window.Complaints().Where(complaint => !complaint.Contains("/api/units/none", StringComparison.Ordinal)).ShouldBeEmpty();
+    }
+
+    [Theory]
+    [InlineData("New unit")]
+    [InlineData("Bring in a record")]
+    public void Dialogs_take_the_focus_give_it_back_and_have_nothing_serious(string dialog)
+    {
+        using var window = bench.Open();
+        window.Press(dialog);
+        window.Find(".ant-modal");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Driver.SwitchTo().ActiveElement().SendKeys(Keys.Escape);
+        window.Named(dialog);
+    }
+
+    [Fact]
+    public void A_part_form_has_nothing_serious()
+    {
+        using var window = bench.Open("/units/cr14-2a7/parts");
+        window.Press("Change battery");
+        window.Find(".ant-modal input[aria-label='Capacity fitted, Wh']");
+        window.SeriousFindings().ShouldBeEmpty();
+    }
+
+    [Theory]
+    [InlineData(1024)]
+    [InlineData(400)]
+    public void Nothing_runs_out_of_a_narrower_window(int width)
+    {
+        using var window = bench.Open();
+        foreach (var screen in new[] { "/", "/units/cr14-2a7/verdict" })
+        {
+            window.Driver.Manage().Window.Size = new(width, 800);
+            window.Go(screen);
+            var over = (long)window.Driver.ExecuteScript("return document.documentElement.scrollWidth - document.documentElement.clientWidth")!;
+            over.ShouldBeLessThanOrEqualTo(0, screen);
+        }
+    }
+}

@@ -1,0 +1,240 @@
+using System.Text.Json.Nodes;
+using OpenQA.Selenium;
+
+namespace WideLever.Browser.Tests;
+
+public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
+{
+    [Fact]
+    public async Task A_record_is_brought_in_and_its_verdict_has_the_numbers_that_score_prints()
+    {
+        var file = Bench.Example("4-edges");
+        var scored = await Bench.ScoreAsync(file);
+        using var window = bench.Open();
+        window.Press("Bring in a record");
+        window.Find(".drop");
+        window.Driver.FindElement(By.CssSelector("input[type=file]")).SendKeys(file);
+        window.WaitForText("is on the shelf", ".outcomes");
+        window.Press("open ok15-x");
+        window.WaitForText("Orrest Kiln 15", "h1");
+        window.Find("button[aria-label='Six places']").Click();
+        foreach (var (name, index) in new[] { ("Repair", "repair"), ("Upgrade", "upgrade"), ("Combined, 60 to 40", "combined") })
+        {
+            string Six(string end) => ((double)scored[index]![end]!).ToString("F6", System.Globalization.CultureInfo.InvariantCulture);
+            window.Text($".index[aria-label='{name}'] .index-figures").ShouldBe($"{Six("value")} ({Six("low")}–{Six("high")})");
+            window.Text($".index[aria-label='{name}'] .note").ShouldBe($"coverage {Six("coverage")}");
+        }
+        window.WaitForText("Provisional", ".verdict-head");
+        // A kind opens to its route, effort and criteria.
+        window.Press("+Memory", ".kinds");
+        window.WaitForText("memory-a", ".kind-details");
+        var details = window.Text(".kind-details");
+        var part = scored["parts"]!["memory-a"]!;
+        details.ShouldContain(((double)part["effort"]!["value"]!).ToString("F6", System.Globalization.CultureInfo.InvariantCulture));
+        details.ShouldContain(((double)part["criteria"]!["fasteners"]!["low"]!).ToString("F6", System.Globalization.CultureInfo.InvariantCulture));
+        details.ShouldContain("Lift the frame from the front");
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_small_teardown_is_logged_by_hand_and_its_index_appears()
+    {
+        using var window = bench.Open();
+        window.Press("New unit");
+        window.Type("Maker", "Skerrow");
+        window.Type("Model", "Beck 13");
+        window.Type("Model code", "SB13-A");
+        window.Choose("Class", "thin");
+        window.Type("Price as configured", "1200");
+        window.Type("Bench", "Bench 3");
+        window.Press("Begin");
+        window.WaitForText("Nothing is logged yet");
+        window.Text(".caution").ShouldContain("disconnect the battery first");
+
+        window.Type("Title", "Open the base");
+        window.Choose("Opens", "a new layer");
+        window.Type("Name of the new layer", "inside");
+        window.Press("+ Screws");
+        window.Type("Count of action 1", "8");
+        window.Choose("Drive of action 1", "cross");
+        window.Type("Size of action 1", "PH0");
+        window.Type("Thread of action 1", "M2");
+        window.Type("Length of action 1, mm", "5");
+        window.Press("+ Clips");
+        window.Type("Count of action 2", "12");
+        window.Press("Log the step");
+        window.WaitForText("Open the base", ".steps");
+        window.WaitForText("8 × cross PH0, M2 × 5 mm, loose; 12 clips", ".steps");
+
+        window.Type("Title", "Take the battery out");
+        window.Press("+ Unplug");
+        window.Choose("Connector of action 1", "wire plug");
+        window.Press("New part");
+        window.Choose("Mounting", "screwed");
+        window.Press("Save the part");
+        window.WaitForText("battery", ".step-form .ant-select-selection-item, .step-form .ant-select-content");
+        window.Driver.FindElement(By.XPath("//label[contains(., 'Disconnects power')]")).Click();
+        window.Press("Log the step");
+        window.WaitForText("in inside, frees battery, power off from here", ".steps");
+
+        window.Press("Verdict");
+        window.WaitForText("Skerrow Beck 13", "h1");
+        window.WaitForText("draft", ".status");
+        int.Parse(window.Text(".index[aria-label=Repair] b"), System.Globalization.CultureInfo.InvariantCulture).ShouldBeInRange(30, 100);
+
+        // And undo takes the last step back.
+        window.Press("Bench");
+        window.WaitForText("2 steps");
+        window.Press("Undo Ctrl Z");
+        window.WaitForText("1 step");
+        window.Driver.FindElement(By.CssSelector("body")).SendKeys(Keys.Control + "z");
+        window.WaitForText("Nothing is logged yet");
+    }
+
+    [Fact]
+    public void A_broken_file_shows_every_fault_and_changes_nothing()
+    {
+        var record = JsonNode.Parse(File.ReadAllText(Bench.Example("3-modular")))!;
+        record["unit"]!["modelCode"] = null;
+        record["steps"]![0]!["actions"]![0]!["do"] = "unlach";
+        record["steps"]![3]!["after"] = new JsonArray("<img src=x onerror=alert(1)>");
+        record["parts"]![0]!["mounting"] = "skrewed";
+        using var window = bench.Open();
+        var before = window.Text("main");
+        window.Driver.ExecuteScript(
+            """
+            const files = new DataTransfer();
+            files.items.add(new File([arguments[0]], 'broken.json', { type: 'application/json' }));
+            document.querySelector('.shelf').dispatchEvent(new DragEvent('drop', { bubbles: true, dataTransfer: files }));
+            """, record.ToJsonString());
+        window.WaitForText("4 faults", ".outcomes");
+        var told = window.Text(".outcomes");
+        told.ShouldContain("broken.json");
+        told.ShouldContain("unit.modelCode cannot be null");
+        told.ShouldContain("steps[0].actions[0].do unrecognised word \"unlach\"; did you mean \"unlatch\"?");
+        told.ShouldContain("steps[3].after[0] there is no step \"<img src=x onerror=alert(1)>\"");
+        told.ShouldContain("parts[0].mounting unrecognised word \"skrewed\"; did you mean \"screwed\"?");
+        window.Driver.FindElements(By.CssSelector(".outcomes img")).ShouldBeEmpty();
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Press("Close", ".ant-modal-footer");
+        window.Go("/");
+        window.Text("main").ShouldBe(before);
+    }
+
+    [Fact]
+    public void A_file_of_fifty_megabytes_and_a_picture_are_refused_in_the_list()
+    {
+        using var window = bench.Open();
+        window.Driver.ExecuteScript(
+            """
+            const files = new DataTransfer();
+            files.items.add(new File([new Uint8Array(50 * 1024 * 1024)], 'huge.json'));
+            files.items.add(new File([new Uint8Array([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10])], 'photo.png'));
+            document.querySelector('.shelf').dispatchEvent(new DragEvent('drop', { bubbles: true, dataTransfer: files }));
+            """);
+        window.WaitForText("larger than 5 MB", ".outcomes");
+        window.WaitForText("is not valid JSON", ".outcomes");
+    }
+
+    [Fact]
+    public void Of_two_windows_on_one_step_the_second_is_told_and_nothing_is_overwritten()
+    {
+        using var first = bench.Open("/units/dr-160/bench");
+        using var second = bench.Open("/units/dr-160/bench");
+        first.Press("Speakers");
+        second.Press("Speakers");
+        first.Type("Title", "Left speaker, then right");
+        first.Press("Save the step");
+        first.WaitForText("Left speaker, then right", ".steps");
+        second.Type("Title", "Both speakers");
+        second.Type("Observed seconds, s", "77");
+        second.Press("Save the step");
+        second.WaitForText("Changed in another window", ".problem");
+        second.WaitForText("step “Left speaker, then right”: changed", ".problem");
+        first.Go("/units/dr-160/bench");
+        first.WaitForText("Left speaker, then right", ".steps");
+        // What was typed is still there, and goes in on top of the other change when its maker says so.
+        second.Find("input[aria-label='Title']").GetAttribute("value").ShouldBe("Both speakers");
+        second.Press("Take their change in, keep mine in this form");
+        second.Press("Save the step");
+        second.WaitForText("Both speakers", ".steps");
+        second.WaitForText("77 s on the stopwatch", ".steps");
+    }
+
+    [Fact]
+    public void The_shelf_is_searched_filtered_and_opened_by_keys_alone()
+    {
+        using var window = bench.Open();
+        window.Driver.FindElement(By.CssSelector("body")).SendKeys("/");
+        window.Driver.SwitchTo().ActiveElement().GetAttribute("aria-label").ShouldBe("Find a unit");
+        window.Driver.SwitchTo().ActiveElement().SendKeys("trestle");
+        window.WaitForText("Tarnholm Trestle 15", "tbody");
+        window.Driver.FindElements(By.CssSelector("tbody .unit-name")).Count.ShouldBe(1);
+        window.Driver.FindElement(By.CssSelector("tbody .unit-name")).SendKeys(Keys.Enter);
+        window.WaitForText("Tarnholm Trestle 15", "h1");
+        window.Go("/");
+        window.Choose("Filter by status", "draft");
+        window.WaitForText("Orrest Harbour 11", "tbody");
+        window.Driver.FindElements(By.CssSelector("tbody .unit-name")).ShouldAllBe(unit => !unit.Text.Contains("Trestle", StringComparison.Ordinal));
+        window.Driver.FindElements(By.CssSelector(".axis-mark")).Count.ShouldBe(2 * window.Driver.FindElements(By.CssSelector("tbody .unit-name")).Count);
+        window.Driver.FindElement(By.CssSelector(".axis-mark")).SendKeys(Keys.Enter);
+        window.WaitForText("0 to 1", "thead");
+    }
+
+    [Fact]
+    public void A_unit_is_taken_off_the_shelf_and_brought_back()
+    {
+        using var window = bench.Open();
+        window.Press("Take Tarnholm Cairn off the shelf");
+        window.WaitForText("Tarnholm Cairn is off the shelf", ".ant-notification");
+        window.WaitForGone("Tarnholm Cairn", "tbody");
+        window.Press("Undo", ".ant-notification");
+        window.WaitForText("Tarnholm Cairn", "tbody");
+    }
+
+    [Fact]
+    public void Two_units_are_compared_kind_by_kind()
+    {
+        using var window = bench.Open("/compare?first=cr14-2a7&second=uv13-m");
+        window.WaitForText("Corrie 14 is ahead");
+        window.Text("section[aria-label='Kind by kind']").ShouldContain("Battery");
+        window.Choose("Second unit", "Gill 14");
+        window.WaitForText("not separable");
+        window.Choose("Second unit", "Cairn");
+        window.WaitForText("different builds");
+    }
+
+    [Fact]
+    public void Parts_are_recorded_marked_absent_and_taken_back()
+    {
+        using var window = bench.Open("/units/oh11-r/parts");
+        var before = window.Text(".parts h2");
+        window.Press("Mark camera absent");
+        window.WaitForText("absent: this machine has none");
+        window.Press("Record hinge");
+        window.Choose("Mounting", "riveted");
+        window.Press("Save the part");
+        window.WaitForText("riveted", "table");
+        window.Press("Undo");
+        window.WaitForGone("riveted", "table");
+        window.Press("Undo");
+        window.WaitForText(before, ".parts h2");
+    }
+
+    [Fact]
+    public void The_intake_is_filled_in_and_a_wrong_currency_is_told_at_its_place()
+    {
+        using var window = bench.Open("/units/ol15-2/intake");
+        window.Type("Price as configured: currency", "EURO");
+        window.Press("Save the machine");
+        window.WaitForText("unit.price.currency", ".problem");
+        window.Type("Price as configured: currency", "EUR");
+        window.Type("Year", "2025");
+        window.Press("Save the machine");
+        window.WaitForText("Saved.");
+        window.Choose("An order shown", "yes");
+        window.Press("Save the teardown");
+        window.Go("/units/ol15-2/intake");
+        window.Find("input[aria-label=Year]").GetAttribute("value").ShouldBe("2025");
+    }
+}
