@@ -174,7 +174,7 @@ public sealed class BadInputTests
     private static string Place(string path) =>
         string.Concat(path.Split('.').Select((token, i) => int.TryParse(token, out _) ? $"[{token}]" : i == 0 ? token : $".{token}"));
 
-    private static void Set(JsonObject record, string path, JsonNode? value)
+    internal static void Set(JsonObject record, string path, JsonNode? value)
     {
         var tokens = path.Split('.');
         var parent = tokens.SkipLast(1).Aggregate((JsonNode?)record, (node, token) => int.TryParse(token, out var i) ? node![i] : node![token]);

@@ -1,0 +1,33 @@
+using System.Text.Json;
+using BenchmarkDotNet.Attributes;
+using WideLever.Core.Records;
+using WideLever.Core.Routes;
+using WideLever.Core.Scoring;
+using WideLever.Interchange;
+
+namespace WideLever.Bench;
+
+[MemoryDiagnoser]
+public class CoreBenchmarks
+{
+    private readonly byte[] file = RecordJson.RecordFile(Records.FortySteps(1));
+    private readonly CheckedRecord forty = CheckedRecord.Of(Records.FortySteps(1), RubricReader.House);
+    private readonly CheckedRecord hard = CheckedRecord.Of(Records.Hard(), RubricReader.House);
+
+    /// <summary>What the others are compared with: parsing the same file and doing nothing with it.</summary>
+    [Benchmark(Baseline = true)]
+    public int ParseJsonAlone()
+    {
+        using var document = JsonDocument.Parse(file);
+        return document.RootElement.GetProperty("steps").GetArrayLength();
+    }
+
+    [Benchmark]
+    public RecordCheck ReadAndCheckFortySteps() => RecordReader.Read(file, RubricReader.House);
+
+    [Benchmark]
+    public Result ScoreFortySteps() => Scorer.Score(forty, RubricReader.House);
+
+    [Benchmark]
+    public object HardRoutesOfAllParts() => new WaysIn(hard, RubricReader.House).Routes();
+}

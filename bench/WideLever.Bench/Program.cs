@@ -1,0 +1,20 @@
+using BenchmarkDotNet.Columns;
+using BenchmarkDotNet.Configs;
+using BenchmarkDotNet.Jobs;
+using BenchmarkDotNet.Loggers;
+using BenchmarkDotNet.Running;
+using BenchmarkDotNet.Toolchains.InProcess.Emit;
+using WideLever.Bench;
+using WideLever.Interchange;
+
+if (args is ["files", var folder, var count])
+{
+    Directory.CreateDirectory(folder);
+    for (var i = 0; i < int.Parse(count, System.Globalization.CultureInfo.InvariantCulture); i++)
+        File.WriteAllBytes(Path.Combine(folder, $"{i:D4}.json"), RecordJson.RecordFile(Records.FortySteps(i)));
+    return;
+}
+
+var job = Job.ShortRun.WithToolchain(new InProcessEmitToolchain(TimeSpan.FromMinutes(5), true)).WithWarmupCount(5).WithIterationCount(15);
+BenchmarkRunner.Run<CoreBenchmarks>(ManualConfig.CreateEmpty()
+    .AddJob(job).AddColumnProvider(DefaultColumnProviders.Instance).AddColumn(StatisticColumn.Median).AddLogger(ConsoleLogger.Default));
