@@ -12,34 +12,39 @@ internal sealed class Fields
 {
     private readonly JsonElement element;
     private readonly List<Fault> faults;
-    private readonly HashSet<string> known = new(StringComparer.Ordinal);
+    private readonly Place.Node place;
+    private readonly List<string> known = new(12);
+    private int found;
 
-    public Fields(JsonElement element, string at, List<Fault> faults)
+    public Fields(JsonElement element, Place place, List<Fault> faults)
     {
         this.element = element;
         this.faults = faults;
-        Place = at;
+        this.place = place.Open();
         IsObject = element.ValueKind == JsonValueKind.Object;
         if (!IsObject && element.ValueKind != JsonValueKind.Undefined)
-            Add(at, $"must be an object, not {Kind(element)}");
+            Add(place, $"must be an object, not {Kind(element)}");
     }
-
-    public string Place { get; }
 
     /// <summary>Whether there is an object at all.</summary>
     public bool IsObject { get; }
 
-    public string At(string name) => Place.Length == 0 ? name : $"{Place}.{name}";
+    /// <summary>The place of a field.</summary>
+    public Place At(string name) => place[name];
 
-    public void Add(string at, string message) => faults.Add(new Fault(at, message));
+    public void Add(Place at, string message) => faults.Add(new Fault(at.ToString(), message));
+
+    /// <summary>A fault of the object as a whole.</summary>
+    public void Add(string message) => faults.Add(new Fault(place.ToString(), message));
 
     /// <summary>The fields of an object inside this one.</summary>
-    public Fields Inner(JsonElement value, string at) => new(value, at, faults);
+    public Fields Inner(JsonElement value, Place at) => new(value, at, faults);
 
     /// <summary>Reports every field that was not asked for.</summary>
     public void End()
     {
-        if (!IsObject)
+        // Every field was asked for once, so as many found as there are means that none is left.
+        if (!IsObject || element.GetPropertyCount() == found)
             return;
         foreach (var property in element.EnumerateObject())
         {
@@ -52,9 +57,13 @@ internal sealed class Fields
     /// <summary>Whether the field is there, with a null or not.</summary>
     public bool Has(string name, out JsonElement value)
     {
-        known.Add(name);
         value = default;
-        return IsObject && element.TryGetProperty(name, out value);
+        var has = IsObject && element.TryGetProperty(name, out value);
+        if (known.Contains(name))
+            return has;
+        known.Add(name);
+        found += has ? 1 : 0;
+        return has;
     }
 
     /// <summary>A field whose null and absence both mean unknown or not stated.</summary>
@@ -87,7 +96,9 @@ internal sealed class Fields
     }
 
     /// <summary>Stands where a required text is missing: unlike any other, so that no fault of a double name follows from it.</summary>
-    private string StandIn(string name) => $"\u0001{At(name)}";
+    private string StandIn(string name) => StandIn(At(name));
+
+    private static string StandIn(Place at) => $"\u0001{at}";
 
     public string RequiredText(string name) => HasRequired(name, out var value) ? Text(At(name), value) ?? StandIn(name) : StandIn(name);
 
@@ -131,31 +142,33 @@ internal sealed class Fields
     /// <summary>An object whose null and absence both mean unknown.</summary>
     public Fields? KnownObject(string name) => HasKnown(name, out var value) ? new(value, At(name), faults) : null;
 
-    public IReadOnlyList<T> List<T>(string name, Func<JsonElement, string, T> read) =>
-        HasOwn(name, out var value) ? List(At(name), value, read) : [];
+    public IReadOnlyList<T> List<T>(string name, Func<JsonElement, Place, T> read) =>
+        HasOwn(name, out var value) ? List(name, value, read) : [];
 
-    public IReadOnlyList<T> RequiredList<T>(string name, Func<JsonElement, string, T> read) =>
-        HasRequired(name, out var value) ? List(At(name), value, read) : [];
+    public IReadOnlyList<T> RequiredList<T>(string name, Func<JsonElement, Place, T> read) =>
+        HasRequired(name, out var value) ? List(name, value, read) : [];
 
-    public IReadOnlyList<string> Texts(string name) => List(name, (value, at) => Text(at, value) ?? $"\u0001{at}");
+    public IReadOnlyList<string> Texts(string name) => List(name, (value, at) => Text(at, value) ?? StandIn(at));
+
+    public IReadOnlyList<string> RequiredTexts(string name) => RequiredList(name, (value, at) => Text(at, value) ?? StandIn(at));
 
     public IReadOnlyList<T> Words<T>(string name) where T : struct, Enum =>
         [.. List(name, (value, at) => Word<T>(at, value)).OfType<T>()];
 
-    private List<T> List<T>(string at, JsonElement value, Func<JsonElement, string, T> read)
+    private List<T> List<T>(string name, JsonElement value, Func<JsonElement, Place, T> read)
     {
         if (value.ValueKind != JsonValueKind.Array)
         {
-            Add(at, $"must be a list, not {Kind(value)}");
+            Add(At(name), $"must be a list, not {Kind(value)}");
             return [];
         }
         var items = new List<T>(value.GetArrayLength());
         foreach (var item in value.EnumerateArray())
-            items.Add(read(item, $"{at}[{items.Count}]"));
+            items.Add(read(item, place[name, items.Count]));
         return items;
     }
 
-    public string? Text(string at, JsonElement value)
+    public string? Text(Place at, JsonElement value)
     {
         if (value.ValueKind != JsonValueKind.String)
         {
@@ -173,7 +186,7 @@ internal sealed class Fields
         }
     }
 
-    public T? Word<T>(string at, JsonElement value) where T : struct, Enum
+    public T? Word<T>(Place at, JsonElement value) where T : struct, Enum
     {
         if (Text(at, value) is not { } word)
             return null;
@@ -183,7 +196,7 @@ internal sealed class Fields
         return null;
     }
 
-    private bool? YesNo(string at, JsonElement value)
+    private bool? YesNo(Place at, JsonElement value)
     {
         if (value.ValueKind is JsonValueKind.True or JsonValueKind.False)
             return value.GetBoolean();
@@ -191,7 +204,7 @@ internal sealed class Fields
         return null;
     }
 
-    public double? Number(string at, JsonElement value)
+    public double? Number(Place at, JsonElement value)
     {
         if (value.ValueKind != JsonValueKind.Number)
         {
@@ -204,7 +217,7 @@ internal sealed class Fields
         return null;
     }
 
-    private int? Whole(string at, JsonElement value)
+    private int? Whole(Place at, JsonElement value)
     {
         if (Number(at, value) is not { } number)
             return null;
@@ -214,7 +227,7 @@ internal sealed class Fields
         return null;
     }
 
-    private DateOnly? Date(string at, JsonElement value)
+    private DateOnly? Date(Place at, JsonElement value)
     {
         if (Text(at, value) is not { } text)
             return null;

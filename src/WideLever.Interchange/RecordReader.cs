@@ -33,14 +33,14 @@ public static class RecordReader
         using var document = JsonText.Parse(utf8, faults);
         if (document is null)
             return Refused(faults);
-        var fields = new Fields(document.RootElement, "", faults);
+        var fields = new Fields(document.RootElement, Place.Root, faults);
         if (!IsFormat(fields, Format, Version))
             return Refused(faults);
         var record = new TeardownRecord
         {
             Unit = Unit(fields.RequiredObject("unit")),
             Teardown = Teardown(fields.RequiredObject("teardown")),
-            Layers = fields.RequiredList("layers", (value, at) => fields.Text(at, value) ?? $"\u0001{at}"),
+            Layers = fields.RequiredTexts("layers"),
             Absent = fields.Words<PartKind>("absent"),
             Guidance = Guidance(fields.Object("guidance")),
             Steps = fields.RequiredList("steps", (value, at) => Step(fields.Inner(value, at))),
@@ -60,7 +60,7 @@ public static class RecordReader
     /// <summary>Reads what belongs to a teardown: <c>teardown</c>, <c>layers</c>, <c>guidance</c>, <c>steps</c>, <c>notes</c>.</summary>
     public static TeardownDocument? ReadTeardown(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults, fields => new TeardownDocument(
         Teardown(fields.RequiredObject("teardown")),
-        fields.RequiredList("layers", (value, at) => fields.Text(at, value) ?? $"\u0001{at}"),
+        fields.RequiredTexts("layers"),
         Guidance(fields.Object("guidance")),
         fields.List("steps", (value, at) => Step(fields.Inner(value, at))),
         fields.OwnText("notes")));
@@ -107,7 +107,7 @@ public static class RecordReader
         using var document = JsonText.Parse(utf8, faults);
         if (document is null)
             return null;
-        var fields = new Fields(document.RootElement, at, faults);
+        var fields = new Fields(document.RootElement, Place.Named(at), faults);
         var value = read(fields);
         if (at.Length == 0)
             fields.End();
@@ -120,19 +120,19 @@ public static class RecordReader
         if (!fields.Has("format", out var named))
         {
             if (fields.Has("version", out _) || fields.Has("unit", out _))
-                fields.Add("format", $"is required: \"{format}\"");
+                fields.Add(fields.At("format"), $"is required: \"{format}\"");
             else
-                fields.Add("", $"is not a {format} file: it has no field \"format\"");
+                fields.Add($"is not a {format} file: it has no field \"format\"");
             return false;
         }
         if (named.ValueKind != JsonValueKind.String || !named.ValueEquals(format))
         {
-            fields.Add("format", $"must be \"{format}\": this file is of another format");
+            fields.Add(fields.At("format"), $"must be \"{format}\": this file is of another format");
             return false;
         }
         if (!fields.Has("version", out var numbered) || numbered.ValueKind != JsonValueKind.Number || !numbered.TryGetDouble(out var number) || number != version)
         {
-            fields.Add("version", $"must be {version}, the version that this program reads");
+            fields.Add(fields.At("version"), $"must be {version}, the version that this program reads");
             return false;
         }
         return true;

@@ -1,4 +1,3 @@
-using System.Collections.Frozen;
 using System.Text.Json;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
@@ -40,7 +39,7 @@ public static class RubricReader
         using var document = JsonText.Parse(utf8, faults);
         if (document is null)
             return (null, faults);
-        var fields = new Fields(document.RootElement, "", faults);
+        var fields = new Fields(document.RootElement, Place.Root, faults);
         if (!RecordReader.IsFormat(fields, Format, Version))
             return (null, faults);
         var rubric = Rubric(fields);
@@ -104,10 +103,10 @@ public static class RubricReader
         var status = fields.RequiredObject("status");
         var currency = fields.RequiredText("currency");
         if (currency[0] != '\u0001' && !Currencies.IsKnown(currency))
-            fields.Add("currency", "is not an ISO 4217 currency code, such as EUR");
+            fields.Add(fields.At("currency"), "is not an ISO 4217 currency code, such as EUR");
         var revision = fields.RequiredWhole("revision");
         if (revision < 1)
-            fields.Add("revision", "must be a whole number from 1 up");
+            fields.Add(fields.At("revision"), "must be a whole number from 1 up");
         Drives(fields);
         var rubric = new Rubric
         {
@@ -129,19 +128,19 @@ public static class RubricReader
             Bonds = Numbers<Bond>(fields, "bonds"),
             ExtraBond = fields.RequiredNumber("extraBond"),
             Mountings = Numbers<Mounting>(fields, "mountings"),
-            Inseparable = fields.Words<Mounting>("inseparable").ToFrozenSet(),
+            Inseparable = fields.Words<Mounting>("inseparable").ToHashSet(),
             Supply = Numbers<Supply>(fields, "supply"),
             Paired = fields.RequiredNumber("paired"),
             PriceShareAtZero = fields.RequiredNumber("priceShareAtZero"),
             PriceReference = Numbers<MachineClass>(fields, "priceReference"),
             Damage = Damage(fields.RequiredObject("damage")),
-            SmallHeads = fields.Texts("smallHeads").ToFrozenSet(StringComparer.Ordinal),
+            SmallHeads = fields.Texts("smallHeads").ToHashSet(StringComparer.Ordinal),
             SurvivalAtZero = fields.RequiredNumber("survivalAtZero"),
             Standards = Numbers<Standard>(fields, "standards"),
             Criteria = Numbers<Criterion>(fields, "criteria"),
             Reach = Kinds(fields, "reach", RubricKinds.Reach, Pair),
             Repair = Kinds(fields, "repair", RubricKinds.Repair, Number),
-            MayBeAbsent = fields.Words<PartKind>("mayBeAbsent").ToFrozenSet(),
+            MayBeAbsent = fields.Words<PartKind>("mayBeAbsent").ToHashSet(),
             Upgrade = Kinds(fields, "upgrade", RubricKinds.Upgrade, Number),
             UpgradeCriteria = Numbers<UpgradeCriterion>(fields, "upgradeCriteria"),
             AccessCriteria = Kinds(fields, "accessCriteria", RubricKinds.Access, Number),
@@ -162,7 +161,7 @@ public static class RubricReader
     {
         var drives = fields.Words<Drive>("drives");
         foreach (var missing in Enum.GetValues<Drive>().Except(drives))
-            fields.Add("drives", $"\"{missing.Word()}\" is missing");
+            fields.Add(fields.At("drives"), $"\"{missing.Word()}\" is missing");
     }
 
     private static Times Times(Fields fields)
@@ -207,7 +206,7 @@ public static class RubricReader
     }
 
     /// <summary>Threads are texts, not words of the format: a rubric may have any, but at least one.</summary>
-    private static FrozenDictionary<string, double> Pitches(Fields fields)
+    private static Dictionary<string, double> Pitches(Fields fields)
     {
         var pitches = new Dictionary<string, double>(StringComparer.Ordinal);
         if (fields.Has("pitch", out var table) && table.ValueKind == JsonValueKind.Object)
@@ -220,7 +219,7 @@ public static class RubricReader
             fields.Add(fields.At("pitch"), "must give the pitch of at least one thread");
             pitches["M2"] = 1;
         }
-        return pitches.ToFrozenDictionary(StringComparer.Ordinal);
+        return pitches;
     }
 
     private static Damage Damage(Fields fields)

@@ -1,5 +1,3 @@
-using System.Collections.Frozen;
-
 namespace WideLever.Core.Records;
 
 /// <summary>
@@ -45,13 +43,13 @@ public sealed class RecordGraph
     }
 
     /// <summary>Position of each step id.</summary>
-    public FrozenDictionary<string, int> StepPositions { get; }
+    public IReadOnlyDictionary<string, int> StepPositions { get; }
 
     /// <summary>Position of each part id.</summary>
-    public FrozenDictionary<string, int> PartPositions { get; }
+    public IReadOnlyDictionary<string, int> PartPositions { get; }
 
     /// <summary>Position of each layer.</summary>
-    public FrozenDictionary<string, int> LayerPositions { get; }
+    public IReadOnlyDictionary<string, int> LayerPositions { get; }
 
     /// <summary>Layer position of each step.</summary>
     public IReadOnlyList<int> LayerOf { get; }
@@ -107,8 +105,12 @@ public sealed class RecordGraph
     }
 
     // The first of several equal ids keeps the name: the others are faults.
-    private static FrozenDictionary<string, int> Positions(IEnumerable<string> ids) => ids
-        .Select((id, position) => (id, position))
-        .DistinctBy(pair => pair.id)
-        .ToFrozenDictionary(pair => pair.id, pair => pair.position, StringComparer.Ordinal);
+    private static Dictionary<string, int> Positions(IEnumerable<string> ids)
+    {
+        var positions = new Dictionary<string, int>(StringComparer.Ordinal);
+        var next = 0;
+        foreach (var id in ids)
+            positions.TryAdd(id, next++);
+        return positions;
+    }
 }

@@ -10,19 +10,19 @@ public static class RecordValidation
     public static RecordCheck Check(TeardownRecord record, Rubric rubric)
     {
         var checker = new Checker();
-        checker.Unit(record.Unit);
-        checker.Teardown(record.Teardown);
-        checker.Notes("", record.Notes);
-        checker.Notes("guidance", record.Guidance.Notes);
-        checker.Size("layers", record.Layers.Count, RecordLimits.Layers, "layers");
-        checker.Size("steps", record.Steps.Count, RecordLimits.Steps, "steps");
-        checker.Size("parts", record.Parts.Count, RecordLimits.Parts, "parts");
-        for (var i = 0; i < record.Layers.Count; i++)
-            checker.Text($"layers[{i}]", record.Layers[i]);
+        var root = Place.Root.Open();
+        checker.Unit(root["unit"].Open(), record.Unit);
+        checker.Teardown(root["teardown"].Open(), record.Teardown);
+        checker.Notes(root, record.Notes);
+        checker.Notes(root["guidance"].Open(), record.Guidance.Notes);
+        checker.Size(root["layers"], record.Layers.Count, RecordLimits.Layers, "layers");
+        checker.Size(root["steps"], record.Steps.Count, RecordLimits.Steps, "steps");
+        checker.Size(root["parts"], record.Parts.Count, RecordLimits.Parts, "parts");
+        checker.Texts(root, "layers", record.Layers);
         for (var i = 0; i < record.Steps.Count; i++)
-            checker.Step($"steps[{i}]", record.Steps[i]);
+            checker.Step(root["steps", i].Open(), record.Steps[i]);
         for (var i = 0; i < record.Parts.Count; i++)
-            checker.Part($"parts[{i}]", record.Parts[i]);
+            checker.Part(root["parts", i].Open(), record.Parts[i]);
         var graph = new RecordGraph(record);
         checker.Names(record, graph);
         checker.Ways(record, graph);
@@ -62,15 +62,17 @@ public static class RecordValidation
     {
         public List<Fault> Faults { get; } = [];
 
+        private void Add(Place at, string message) => Faults.Add(new Fault(at.ToString(), message));
+
         private void Add(string at, string message) => Faults.Add(new Fault(at, message));
 
-        public void Size(string at, int size, int limit, string what)
+        public void Size(Place at, int size, int limit, string what)
         {
             if (size > limit)
                 Add(at, $"has {size} {what}; the limit is {limit}");
         }
 
-        public void Text(string at, string? text)
+        private void Text(Place at, string? text)
         {
             if (text is null)
                 return;
@@ -78,154 +80,166 @@ public static class RecordValidation
                 Add(at, "must not be empty");
             else if (Length(text) > RecordLimits.Text)
                 Add(at, $"is longer than {RecordLimits.Text} characters");
-            if (text.Any(c => char.IsControl(c) || IsLineBreak(c)))
+            foreach (var c in text)
+            {
+                if (!char.IsControl(c) && c is not ('\u2028' or '\u2029'))
+                    continue;
                 Add(at, "must be one line without control characters");
+                break;
+            }
         }
 
-        public void Notes(string at, string? notes)
+        public void Notes(Place.Node owner, string? notes)
         {
             if (notes is null)
                 return;
-            var place = at.Length == 0 ? "notes" : $"{at}.notes";
             if (Length(notes) > RecordLimits.Notes)
-                Add(place, $"is longer than {RecordLimits.Notes} characters");
+                Add(owner["notes"], $"is longer than {RecordLimits.Notes} characters");
             if (notes.Any(c => char.IsControl(c) && c is not ('\n' or '\r' or '\t')))
-                Add(place, "must not have control characters");
+                Add(owner["notes"], "must not have control characters");
         }
-
-        private static bool IsLineBreak(char c) => c is '\u2028' or '\u2029';
 
         private static int Length(string text) => text.Length <= RecordLimits.Text ? text.Length : text.EnumerateRunes().Count();
 
-        private void Texts(string at, IReadOnlyList<string> texts)
+        public void Texts(Place.Node owner, string field, IReadOnlyList<string> texts)
         {
             for (var i = 0; i < texts.Count; i++)
-                Text($"{at}[{i}]", texts[i]);
+                Text(owner[field, i], texts[i]);
         }
 
-        private void Between(string at, double? value, double low, double high)
+        private void Between(Place at, double? value, double low, double high)
         {
             // Written so that a NaN is a fault too.
             if (value is { } known && !(known >= low && known <= high))
                 Add(at, FormattableString.Invariant($"must be a number from {low} to {high}"));
         }
 
-        private void Money(string at, Money? money, bool machine)
+        private void Money(Place place, Money? money, bool machine)
         {
             if (money is null)
                 return;
+            var at = place.Open();
             if (machine && money.Amount <= 0)
-                Add($"{at}.amount", "must be above 0");
+                Add(at["amount"], "must be above 0");
             else
-                Between($"{at}.amount", money.Amount, 0, RecordLimits.Money);
+                Between(at["amount"], money.Amount, 0, RecordLimits.Money);
             if (money.Currency is { } currency && !Currencies.IsKnown(currency))
-                Add($"{at}.currency", $"\"{Shown(currency)}\" is not an ISO 4217 currency code, such as EUR");
+                Add(at["currency"], $"\"{Shown(currency)}\" is not an ISO 4217 currency code, such as EUR");
             if (money.Rate is { } rate && !(rate > 0 && double.IsFinite(rate)))
-                Add($"{at}.rate", "must be a number above 0");
+                Add(at["rate"], "must be a number above 0");
             Notes(at, money.Notes);
         }
 
-        private void Ceilings(string at, Ceilings ceilings)
+        private void Ceilings(Place place, Ceilings ceilings)
         {
-            Between($"{at}.maker", ceilings.Maker, 0, RecordLimits.Capacity);
-            Between($"{at}.bench", ceilings.Bench, 0, RecordLimits.Capacity);
-            Between($"{at}.platform", ceilings.Platform, 0, RecordLimits.Capacity);
+            var at = place.Open();
+            Between(at["maker"], ceilings.Maker, 0, RecordLimits.Capacity);
+            Between(at["bench"], ceilings.Bench, 0, RecordLimits.Capacity);
+            Between(at["platform"], ceilings.Platform, 0, RecordLimits.Capacity);
             Notes(at, ceilings.Notes);
         }
 
-        public void Unit(Unit unit)
+        public void Unit(Place.Node at, Unit unit)
         {
-            Text("unit.maker", unit.Maker);
-            Text("unit.model", unit.Model);
-            Text("unit.modelCode", unit.ModelCode);
-            Text("unit.codeFoundAt", unit.CodeFoundAt);
-            Between("unit.year", unit.Year, 0, 9999);
-            Money("unit.price", unit.Price, machine: true);
-            Ceilings("unit.ceilings.memory", unit.Ceilings.Memory);
-            Ceilings("unit.ceilings.storage", unit.Ceilings.Storage);
-            Notes("unit.ceilings", unit.Ceilings.Notes);
-            Texts("unit.covers", unit.Covers);
-            Notes("unit", unit.Notes);
+            Text(at["maker"], unit.Maker);
+            Text(at["model"], unit.Model);
+            Text(at["modelCode"], unit.ModelCode);
+            Text(at["codeFoundAt"], unit.CodeFoundAt);
+            Between(at["year"], unit.Year, 0, 9999);
+            Money(at["price"], unit.Price, machine: true);
+            var ceilings = at["ceilings"].Open();
+            Ceilings(ceilings["memory"], unit.Ceilings.Memory);
+            Ceilings(ceilings["storage"], unit.Ceilings.Storage);
+            Notes(ceilings, unit.Ceilings.Notes);
+            Texts(at, "covers", unit.Covers);
+            Notes(at, unit.Notes);
         }
 
-        public void Teardown(Teardown teardown)
+        public void Teardown(Place.Node at, Teardown teardown)
         {
-            Text("teardown.bench", teardown.Bench);
-            Notes("teardown", teardown.Notes);
+            Text(at["bench"], teardown.Bench);
+            Notes(at, teardown.Notes);
         }
 
-        public void Step(string at, Step step)
+        public void Step(Place.Node at, Step step)
         {
-            Text($"{at}.id", step.Id);
-            Text($"{at}.title", step.Title);
-            Text($"{at}.layer", step.Layer);
-            Text($"{at}.opens", step.Opens);
-            Between($"{at}.observedSeconds", step.ObservedSeconds, 1, RecordLimits.Seconds);
-            Texts($"{at}.tightening", step.Tightening);
+            Text(at["id"], step.Id);
+            Text(at["title"], step.Title);
+            Text(at["layer"], step.Layer);
+            Text(at["opens"], step.Opens);
+            Between(at["observedSeconds"], step.ObservedSeconds, 1, RecordLimits.Seconds);
+            Texts(at, "tightening", step.Tightening);
             for (var i = 0; i < step.Surprises.Count; i++)
             {
-                var surprise = step.Surprises[i];
-                Text($"{at}.surprises[{i}].text", surprise.Text);
-                Between($"{at}.surprises[{i}].seconds", surprise.Seconds, 0, RecordLimits.Seconds);
-                Notes($"{at}.surprises[{i}]", surprise.Notes);
+                var surprise = at["surprises", i].Open();
+                Text(surprise["text"], step.Surprises[i].Text);
+                Between(surprise["seconds"], step.Surprises[i].Seconds, 0, RecordLimits.Seconds);
+                Notes(surprise, step.Surprises[i].Notes);
             }
             if (step.Actions.Count == 0)
-                Add($"{at}.actions", "a step needs at least one action");
-            Size($"{at}.actions", step.Actions.Count, RecordLimits.Actions, "actions");
+                Add(at["actions"], "a step needs at least one action");
+            Size(at["actions"], step.Actions.Count, RecordLimits.Actions, "actions");
             for (var i = 0; i < step.Actions.Count; i++)
-                Action($"{at}.actions[{i}]", step.Actions[i]);
+                Action(at["actions", i].Open(), step.Actions[i]);
             Notes(at, step.Notes);
         }
 
-        private void Action(string at, TeardownAction action)
+        private void Action(Place.Node at, TeardownAction action)
         {
-            Between($"{at}.count", action.Count, 1, RecordLimits.Count);
+            Between(at["count"], action.Count, 1, RecordLimits.Count);
             Notes(at, action.Notes);
             switch (action)
             {
                 case Unscrew screws:
-                    Text($"{at}.size", screws.Size);
-                    Text($"{at}.thread", screws.Thread);
-                    Between($"{at}.length", screws.Length, RecordLimits.ShortestScrew, RecordLimits.LongestScrew);
+                    Text(at["size"], screws.Size);
+                    Text(at["thread"], screws.Thread);
+                    Between(at["length"], screws.Length, RecordLimits.ShortestScrew, RecordLimits.LongestScrew);
                     if (screws.Covers is { } covers && (covers < 1 || covers > screws.Count))
-                        Add($"{at}.covers", $"must be a whole number from 1 to the count, {screws.Count}");
+                        Add(at["covers"], $"must be a whole number from 1 to the count, {screws.Count}");
                     break;
                 case Unbond { Bond: Bond.ReleaseTab, LengthMm: not null }:
-                    Add($"{at}.lengthMm", "a release tab has no length");
+                    Add(at["lengthMm"], "a release tab has no length");
                     break;
                 case Unbond bond:
-                    Between($"{at}.lengthMm", bond.LengthMm, RecordLimits.ShortestBond, RecordLimits.LongestBond);
+                    Between(at["lengthMm"], bond.LengthMm, RecordLimits.ShortestBond, RecordLimits.LongestBond);
                     break;
             }
         }
 
-        public void Part(string at, Part part)
+        public void Part(Place.Node at, Part part)
         {
-            Text($"{at}.id", part.Id);
-            Text($"{at}.within", part.Within);
-            Between($"{at}.capacity.fitted", part.Capacity.Fitted, 0, RecordLimits.Capacity);
-            Ceilings($"{at}.capacity.max", part.Capacity.Max);
-            Notes($"{at}.capacity", part.Capacity.Notes);
-            var fits = part.Interface;
-            Text($"{at}.interface.name", fits.Name);
-            Text($"{at}.interface.form", fits.Form);
-            Text($"{at}.interface.bus", fits.Bus);
-            Text($"{at}.interface.generation", fits.Generation);
-            Between($"{at}.interface.maxLengthMm", fits.MaxLengthMm, 0, RecordLimits.LongestBond);
-            Between($"{at}.interface.maxThicknessMm", fits.MaxThicknessMm, 0, RecordLimits.LongestBond);
-            if (fits.Sides is not (null or 1 or 2))
-                Add($"{at}.interface.sides", "must be 1 or 2");
-            Texts($"{at}.interface.limits", fits.Limits);
-            Notes($"{at}.interface", fits.Notes);
-            Text($"{at}.spare.number", part.Spare.Number);
-            Money($"{at}.spare.price", part.Spare.Price, machine: false);
-            Notes($"{at}.spare", part.Spare.Notes);
+            Text(at["id"], part.Id);
+            Text(at["within"], part.Within);
+            var capacity = at["capacity"].Open();
+            Between(capacity["fitted"], part.Capacity.Fitted, 0, RecordLimits.Capacity);
+            Ceilings(capacity["max"], part.Capacity.Max);
+            Notes(capacity, part.Capacity.Notes);
+            Interface(at["interface"].Open(), part.Interface);
+            var spare = at["spare"].Open();
+            Text(spare["number"], part.Spare.Number);
+            Money(spare["price"], part.Spare.Price, machine: false);
+            Notes(spare, part.Spare.Notes);
             Notes(at, part.Notes);
+        }
+
+        private void Interface(Place.Node at, Interface fits)
+        {
+            Text(at["name"], fits.Name);
+            Text(at["form"], fits.Form);
+            Text(at["bus"], fits.Bus);
+            Text(at["generation"], fits.Generation);
+            Between(at["maxLengthMm"], fits.MaxLengthMm, 0, RecordLimits.LongestBond);
+            Between(at["maxThicknessMm"], fits.MaxThicknessMm, 0, RecordLimits.LongestBond);
+            if (fits.Sides is not (null or 1 or 2))
+                Add(at["sides"], "must be 1 or 2");
+            Texts(at, "limits", fits.Limits);
+            Notes(at, fits.Notes);
         }
 
         /// <summary>Ids and layers: each once, and each that is named exists.</summary>
         public void Names(TeardownRecord record, RecordGraph graph)
         {
+            var root = Place.Root.Open();
             if (record.Layers.Count == 0)
                 Add("layers", "at least one layer is needed: the first is the outside");
             Duplicates(record.Layers, i => $"layers[{i}]", "layer");
@@ -234,18 +248,19 @@ public static class RecordValidation
             for (var s = 0; s < record.Steps.Count; s++)
             {
                 var step = record.Steps[s];
-                Exists($"steps[{s}].layer", step.Layer, graph.LayerPositions, "layer");
+                var at = root["steps", s].Open();
+                Exists(at["layer"], step.Layer, graph.LayerPositions, "layer");
                 if (step.Opens is { } opens)
-                    Exists($"steps[{s}].opens", opens, graph.LayerPositions, "layer");
+                    Exists(at["opens"], opens, graph.LayerPositions, "layer");
                 for (var i = 0; i < step.Frees.Count; i++)
-                    Exists($"steps[{s}].frees[{i}]", step.Frees[i], graph.PartPositions, "part");
+                    Exists(at["frees", i], step.Frees[i], graph.PartPositions, "part");
                 for (var i = 0; i < step.After.Count; i++)
-                    Exists($"steps[{s}].after[{i}]", step.After[i], graph.StepPositions, "step");
+                    Exists(at["after", i], step.After[i], graph.StepPositions, "step");
             }
             for (var p = 0; p < record.Parts.Count; p++)
             {
                 if (record.Parts[p].Within is { } within)
-                    Exists($"parts[{p}].within", within, graph.PartPositions, "part");
+                    Exists(root["parts", p].Open()["within"], within, graph.PartPositions, "part");
             }
         }
 
@@ -259,7 +274,7 @@ public static class RecordValidation
             }
         }
 
-        private void Exists(string at, string name, IReadOnlyDictionary<string, int> known, string what)
+        private void Exists(Place at, string name, IReadOnlyDictionary<string, int> known, string what)
         {
             if (!known.ContainsKey(name))
                 Add(at, $"there is no {what} \"{Shown(name)}\"{NearestWord.Clause(name, known.Keys)}");

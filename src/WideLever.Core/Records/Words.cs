@@ -1,4 +1,4 @@
-using System.Collections.Frozen;
+using System.Runtime.CompilerServices;
 
 namespace WideLever.Core.Records;
 
@@ -75,29 +75,35 @@ public enum PartKind
 public static class Words
 {
     /// <summary>The word of the format for a member, such as <c>crossJis</c>.</summary>
-    public static string Word<T>(this T member) where T : struct, Enum => Table<T>.Words[member];
+    public static string Word<T>(this T member) where T : struct, Enum => Table<T>.Words[Unsafe.As<T, int>(ref member)];
 
     /// <summary>All words of an enumeration, in its order.</summary>
-    public static IReadOnlyList<string> Of<T>() where T : struct, Enum => Table<T>.Ordered;
+    public static IReadOnlyList<string> Of<T>() where T : struct, Enum => Table<T>.Words;
+
+    /// <summary>All members of an enumeration, in its order.</summary>
+    public static IReadOnlyList<T> Members<T>() where T : struct, Enum => Table<T>.Members;
 
     /// <summary>The member for a word of the format; false where the format lacks the word.</summary>
-    public static bool TryParse<T>(string word, out T member) where T : struct, Enum => Table<T>.Members.TryGetValue(word, out member);
+    public static bool TryParse<T>(string word, out T member) where T : struct, Enum
+    {
+        var known = Table<T>.Positions.TryGetValue(word, out var position);
+        member = known ? Table<T>.Members[position] : default;
+        return known;
+    }
 
     /// <summary>The tool that turns a drive.</summary>
-    public static Tool Tool(this Drive drive) => DriveTools[drive];
+    public static Tool Tool(this Drive drive) => DriveTools[(int)drive];
 
-    private static readonly FrozenDictionary<Drive, Tool> DriveTools =
-        Enum.GetValues<Drive>().ToFrozenDictionary(drive => drive, drive => Enum.Parse<Tool>(drive.ToString()));
+    private static readonly Tool[] DriveTools = [.. Members<Drive>().Select(drive => Enum.Parse<Tool>(drive.ToString()))];
 
+    // Positions rather than members in the dictionary: one instantiation serves every enumeration, which the start-up time feels.
     private static class Table<T> where T : struct, Enum
     {
-        public static readonly FrozenDictionary<T, string> Words =
-            Enum.GetValues<T>().ToFrozenDictionary(member => member, member => Camel(member.ToString()));
+        public static readonly T[] Members = Enum.GetValues<T>();
 
-        public static readonly IReadOnlyList<string> Ordered = [.. Enum.GetValues<T>().Select(member => Words[member])];
+        public static readonly string[] Words = [.. Enum.GetNames<T>().Select(name => char.ToLowerInvariant(name[0]) + name[1..])];
 
-        public static readonly FrozenDictionary<string, T> Members = Words.ToFrozenDictionary(pair => pair.Value, pair => pair.Key);
-
-        private static string Camel(string name) => char.ToLowerInvariant(name[0]) + name[1..];
+        public static readonly Dictionary<string, int> Positions =
+            Words.Select((word, position) => (word, position)).ToDictionary(pair => pair.word, pair => pair.position, StringComparer.Ordinal);
     }
 }

@@ -93,7 +93,7 @@ public static class ActionEffort
     {
         if (bond.Bond is { } known)
             return OfBond(known);
-        var all = Enum.GetValues<Bond>().Select(OfBond).ToList();
+        var all = Words.Members<Bond>().Select(OfBond).ToList();
         return new(all.MinBy(effort => effort.Low.Sum).Low, all.MaxBy(effort => effort.High.Sum).High);
 
         StandardEffort OfBond(Bond word)

@@ -76,12 +76,11 @@ public sealed class RouteSearch
         do
         {
             cancellation.ThrowIfCancellationRequested();
-            choices.Forget();
             for (var g = 0; g < goals.Count; g++)
             {
                 foreach (var step in goals[g])
                 {
-                    if (choices.TryNeeds(step, out var needs))
+                    if (choices.IsNew(step) && choices.TryNeeds(step, out var needs))
                         least[g].Offer(needs, charged, standard);
                 }
             }
@@ -100,8 +99,11 @@ public sealed class RouteSearch
         private readonly int[] digits;
         private readonly int[] chosen;
         private readonly IReadOnlyList<int>[] options;
+        private readonly int[] order;
+        private readonly ulong[] turnsOn;
         private readonly Visit[] visits;
         private readonly ulong[] needs;
+        private ulong changed = ulong.MaxValue;
 
         public Choices(RecordGraph graph, bool[] needsPower)
         {
@@ -114,25 +116,67 @@ public sealed class RouteSearch
             chosen = [.. options.Select(places => places.Count > 0 ? places[0] : -1)];
             visits = new Visit[needsPower.Length];
             needs = new ulong[needsPower.Length * words];
+            turnsOn = TurnsOn();
+            // What the fewest steps turn on is changed most often.
+            order = [.. Enumerable.Range(0, options.Length).Where(choice => options[choice].Count > 1)
+                .OrderBy(choice => turnsOn.Count(set => (set >> choice & 1) != 0))];
         }
 
+        /// <summary>The choices that each step's needs may turn on, however far away, as bits: at most forty layers and power.</summary>
+        private ulong[] TurnsOn()
+        {
+            var sets = new ulong[needsPower.Length];
+            bool grew;
+            do
+            {
+                grew = false;
+                for (var s = 0; s < sets.Length; s++)
+                {
+                    var set = sets[s];
+                    foreach (var before in graph.After[s])
+                        set |= sets[before];
+                    if (graph.LayerOf[s] != 0)
+                        set |= Of(graph.LayerOf[s]);
+                    if (needsPower[s])
+                        set |= Of(options.Length - 1);
+                    grew |= set != sets[s];
+                    sets[s] = set;
+                }
+            } while (grew);
+            return sets;
+
+            ulong Of(int choice)
+            {
+                var set = options[choice].Count > 1 ? 1UL << choice : 0;
+                foreach (var step in options[choice])
+                    set |= sets[step];
+                return set;
+            }
+        }
+
+        /// <summary>Goes on to the next choice, and forgets what turned on what it changed; false after the last.</summary>
         public bool Next()
         {
-            for (var i = digits.Length - 1; i >= 0; i--)
+            changed = 0;
+            foreach (var choice in order)
             {
-                if (++digits[i] < options[i].Count)
+                changed |= 1UL << choice;
+                digits[choice] = (digits[choice] + 1) % options[choice].Count;
+                chosen[choice] = options[choice][digits[choice]];
+                if (digits[choice] == 0)
+                    continue;
+                for (var s = 0; s < visits.Length; s++)
                 {
-                    chosen[i] = options[i][digits[i]];
-                    return true;
+                    if (IsNew(s))
+                        visits[s] = Visit.Unseen;
                 }
-                digits[i] = 0;
-                if (options[i].Count > 0)
-                    chosen[i] = options[i][0];
+                return true;
             }
             return false;
         }
 
-        public void Forget() => Array.Clear(visits);
+        /// <summary>Whether what a step needs may be other than under the choice before.</summary>
+        public bool IsNew(int step) => changed == ulong.MaxValue || (turnsOn[step] & changed) != 0;
 
         public bool TryNeeds(int step, out ReadOnlySpan<ulong> set)
         {

@@ -9,8 +9,6 @@ internal static class StepSet
 
     public static void Add(Span<ulong> set, int step) => set[step >> 6] |= 1UL << (step & 63);
 
-    public static bool Contains(ReadOnlySpan<ulong> set, int step) => (set[step >> 6] >> (step & 63) & 1) != 0;
-
     public static void Union(Span<ulong> set, ReadOnlySpan<ulong> other)
     {
         for (var w = 0; w < set.Length; w++)

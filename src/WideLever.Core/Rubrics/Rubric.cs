@@ -1,4 +1,3 @@
-using System.Collections.Frozen;
 using WideLever.Core.Records;
 
 namespace WideLever.Core.Rubrics;
@@ -49,7 +48,7 @@ public readonly record struct Thresholds(double First, double Second);
 /// <param name="Pitch">Millimetres a turn, by thread.</param>
 /// <param name="UnknownLength">Lengths in mm that an unknown one may have.</param>
 public sealed record ScrewTimes(
-    double Seat, double Stow, double Place, double Start, double Final, double PerTurn, FrozenDictionary<string, double> Pitch, Span UnknownLength)
+    double Seat, double Stow, double Place, double Start, double Final, double PerTurn, IReadOnlyDictionary<string, double> Pitch, Span UnknownLength)
 {
     /// <summary>The least and the greatest pitch of the table, mm.</summary>
     public Span PitchSpan { get; } = new(Pitch.Values.Min(), Pitch.Values.Max());
@@ -228,7 +227,7 @@ public sealed record Rubric
     public required WordTable<Mounting, double> Mountings { get; init; }
 
     /// <summary>Mountings that make a part one piece with what it is within.</summary>
-    public required FrozenSet<Mounting> Inseparable { get; init; }
+    public required IReadOnlySet<Mounting> Inseparable { get; init; }
 
     /// <summary>Value of each source, 0..1.</summary>
     public required WordTable<Supply, double> Supply { get; init; }
@@ -246,7 +245,7 @@ public sealed record Rubric
     public required Damage Damage { get; init; }
 
     /// <summary>Sizes of drivers for small heads.</summary>
-    public required FrozenSet<string> SmallHeads { get; init; }
+    public required IReadOnlySet<string> SmallHeads { get; init; }
 
     /// <summary>Chance of survival that is worth nothing, below 1.</summary>
     public required double SurvivalAtZero { get; init; }
@@ -264,7 +263,7 @@ public sealed record Rubric
     public required OrderedTable<PartKind, double> Repair { get; init; }
 
     /// <summary>Kinds of R that a machine may lack.</summary>
-    public required FrozenSet<PartKind> MayBeAbsent { get; init; }
+    public required IReadOnlySet<PartKind> MayBeAbsent { get; init; }
 
     /// <summary>Weights of the kinds in U.</summary>
     public required OrderedTable<PartKind, double> Upgrade { get; init; }
@@ -302,7 +301,7 @@ public static class RubricKinds
 {
     /// <summary>Kinds with thresholds of effort.</summary>
     public static readonly IReadOnlyList<PartKind> Reach =
-        [.. Enum.GetValues<PartKind>().Where(kind => kind <= PartKind.PortModules)];
+        [.. Words.Members<PartKind>().Where(kind => kind <= PartKind.PortModules)];
 
     /// <summary>Kinds of R.</summary>
     public static readonly IReadOnlyList<PartKind> Repair =

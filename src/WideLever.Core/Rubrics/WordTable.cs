@@ -1,4 +1,5 @@
 using System.Runtime.CompilerServices;
+using WideLever.Core.Records;
 
 namespace WideLever.Core.Rubrics;
 
@@ -10,7 +11,7 @@ public sealed class WordTable<TWord, TValue> : IEquatable<WordTable<TWord, TValu
     private readonly TValue[] values;
 
     /// <summary>A table with the value that <paramref name="valueOf"/> gives to each word.</summary>
-    public WordTable(Func<TWord, TValue> valueOf) => values = [.. Enum.GetValues<TWord>().Select(valueOf)];
+    public WordTable(Func<TWord, TValue> valueOf) => values = [.. Words.Members<TWord>().Select(valueOf)];
 
     /// <summary>The value of a word.</summary>
     public TValue this[TWord word] => values[Unsafe.As<TWord, int>(ref word)];
@@ -20,7 +21,7 @@ public sealed class WordTable<TWord, TValue> : IEquatable<WordTable<TWord, TValu
 
     /// <summary>The words with their values, in order.</summary>
     public IEnumerable<KeyValuePair<TWord, TValue>> Pairs =>
-        Enum.GetValues<TWord>().Select(word => KeyValuePair.Create(word, this[word]));
+        Words.Members<TWord>().Select(word => KeyValuePair.Create(word, this[word]));
 
     /// <inheritdoc/>
     public bool Equals(WordTable<TWord, TValue>? other) => other is not null && values.AsSpan().SequenceEqual(other.values);

@@ -17,9 +17,10 @@ internal sealed record RouteFacts(
 {
     public static RouteFacts Of(IReadOnlyList<int> positions, IReadOnlyList<Step> steps, WaysIn ways, Rubric rubric)
     {
-        var route = positions.Select(position => steps[position]).ToList();
-        return new(positions, ways.Effort(positions), Criteria.Fasteners.Of(route, rubric), Criteria.Tools.Of(route, rubric), Criteria.Bonds.Of(route, rubric),
-            Criteria.Survival.Of(route, rubric));
+        var route = positions.Select(position => steps[position]).ToArray();
+        var actions = route.SelectMany(step => step.Actions).ToArray();
+        return new(positions, ways.Effort(positions), Criteria.Fasteners.Of(route, rubric), Criteria.Tools.Of(actions, rubric),
+            Criteria.Bonds.Of(actions, rubric), Criteria.Survival.Of(actions, rubric));
     }
 
     /// <summary>A criterion of the route for a part of some kind; unknown where there is no route.</summary>

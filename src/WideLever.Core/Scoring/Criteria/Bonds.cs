@@ -6,12 +6,12 @@ namespace WideLever.Core.Scoring.Criteria;
 /// <summary>What has to be unstuck. Method, <em>Criteria</em>, bonds.</summary>
 public static class Bonds
 {
-    /// <summary>Bonds of the steps of a route.</summary>
-    public static Quantity Of(IEnumerable<Step> route, Rubric rubric)
+    /// <summary>Bonds of the actions of a route.</summary>
+    public static Quantity Of(IReadOnlyList<TeardownAction> route, Rubric rubric)
     {
         double worst = 1, best = 1;
         var count = 0;
-        foreach (var bond in route.SelectMany(step => step.Actions).OfType<Unbond>())
+        foreach (var bond in route.OfType<Unbond>())
         {
             count += bond.Count;
             foreach (var (word, value) in rubric.Bonds.Pairs.Where(pair => bond.Bond is null || bond.Bond == pair.Key))

@@ -7,7 +7,7 @@ namespace WideLever.Core.Scoring.Criteria;
 public static class Fasteners
 {
     /// <summary>Fasteners of the steps of a route.</summary>
-    public static Quantity Of(IEnumerable<Step> route, Rubric rubric)
+    public static Quantity Of(IReadOnlyList<Step> route, Rubric rubric)
     {
         double leastBurden = 0, greatestBurden = 0;
         double bestMixing = 1, worstMixing = 1;

@@ -6,11 +6,11 @@ namespace WideLever.Core.Scoring.Criteria;
 /// <summary>The chance that the way damages nothing. Method, <em>Criteria</em>, survival.</summary>
 public static class Survival
 {
-    /// <summary>Survival of the steps of a route.</summary>
-    public static Quantity Of(IEnumerable<Step> route, Rubric rubric)
+    /// <summary>Survival of the actions of a route.</summary>
+    public static Quantity Of(IReadOnlyList<TeardownAction> route, Rubric rubric)
     {
         double low = 1, value = 1, high = 1;
-        foreach (var action in route.SelectMany(step => step.Actions))
+        foreach (var action in route)
         {
             var (least, greatest) = Chance(action, rubric);
             low *= Math.Pow(1 - greatest, action.Count);

@@ -6,12 +6,12 @@ namespace WideLever.Core.Scoring.Criteria;
 /// <summary>Which tools the way takes, and how many. Method, <em>Criteria</em>, tools.</summary>
 public static class Tools
 {
-    /// <summary>Tools of the steps of a route.</summary>
-    public static Quantity Of(IEnumerable<Step> route, Rubric rubric)
+    /// <summary>Tools of the actions of a route.</summary>
+    public static Quantity Of(IReadOnlyList<TeardownAction> route, Rubric rubric)
     {
         var known = new HashSet<Tool>();
         var unknown = 0;
-        foreach (var action in route.SelectMany(step => step.Actions))
+        foreach (var action in route)
         {
             if (action.ToolInHand() is not { } tool)
                 unknown++;
@@ -22,7 +22,7 @@ public static class Tools
         var high = worst * Extra(known.Count, rubric);
         if (unknown == 0)
             return Quantity.Exactly(high);
-        var worstDrive = Enum.GetValues<Drive>().Min(drive => rubric.Tools[drive.Tool()]);
+        var worstDrive = Words.Members<Drive>().Min(drive => rubric.Tools[drive.Tool()]);
         return Quantity.Between(Math.Min(worst, worstDrive) * Extra(known.Count + unknown, rubric), high);
     }
 
