@@ -54,16 +54,21 @@ internal sealed class Fields
         }
     }
 
-    /// <summary>Whether the field is there, with a null or not.</summary>
-    public bool Has(string name, out JsonElement value)
+    /// <summary>A field that is asked for elsewhere.</summary>
+    public bool Peek(string name, out JsonElement value)
     {
         value = default;
-        var has = IsObject && element.TryGetProperty(name, out value);
-        if (known.Contains(name))
-            return has;
+        return IsObject && element.TryGetProperty(name, out value);
+    }
+
+    /// <summary>Whether the field is there, with a null or not. Each field is asked for once.</summary>
+    public bool Has(string name, out JsonElement value)
+    {
         known.Add(name);
-        found += has ? 1 : 0;
-        return has;
+        if (!Peek(name, out value))
+            return false;
+        found++;
+        return true;
     }
 
     /// <summary>A field whose null and absence both mean unknown or not stated.</summary>
@@ -113,6 +118,14 @@ internal sealed class Fields
     public T? Word<T>(string name) where T : struct, Enum => HasKnown(name, out var value) ? Word<T>(At(name), value) : null;
 
     public T? OwnWord<T>(string name) where T : struct, Enum => HasOwn(name, out var value) ? Word<T>(At(name), value) : null;
+
+    /// <summary>A word, or null where it is unknown; <paramref name="leftOut"/> where the field is left out, which is another thing.</summary>
+    public T? Word<T>(string name, T leftOut) where T : struct, Enum
+    {
+        if (!Has(name, out var value))
+            return leftOut;
+        return value.ValueKind == JsonValueKind.Null ? null : Word<T>(At(name), value);
+    }
 
     public bool? YesNo(string name) => HasKnown(name, out var value) ? YesNo(At(name), value) : null;
 

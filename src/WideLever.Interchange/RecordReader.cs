@@ -119,7 +119,7 @@ public static class RecordReader
     {
         if (!fields.Has("format", out var named))
         {
-            if (fields.Has("version", out _) || fields.Has("unit", out _))
+            if (fields.Peek("version", out _) || fields.Peek("unit", out _))
                 fields.Add(fields.At("format"), $"is required: \"{format}\"");
             else
                 fields.Add($"is not a {format} file: it has no field \"format\"");
@@ -280,7 +280,7 @@ public static class RecordReader
                 Length = fields.Number("length"),
                 Captive = fields.YesNo("captive"),
                 // Left out there is no cover; an explicit null says that it is unknown whether there is one.
-                Cover = fields.Has("cover", out var cover) ? fields.Word<Cover>("cover") : Cover.None,
+                Cover = fields.Word("cover", leftOut: Cover.None),
                 Covers = fields.OwnWhole("covers"),
             },
             "unclip" => new Unclip(),

@@ -308,7 +308,7 @@ public static class RubricReader
         var numbers = fields.RequiredList(name, (value, at) => fields.Number(at, value) ?? 1);
         if (numbers.Count == 2)
             return new(numbers[0], numbers[1]);
-        if (fields.Has(name, out var value) && value.ValueKind == JsonValueKind.Array)
+        if (fields.Peek(name, out var value) && value.ValueKind == JsonValueKind.Array)
             fields.Add(fields.At(name), "must be a list of two numbers");
         return new(1, 2);
     }
