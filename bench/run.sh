@@ -15,22 +15,23 @@ bench | grep -E '^\| ' || true
 
 echo "== ./wide-lever score on 1,000 records of 40 steps (limit: 3 s, 300 MB), beside one record"
 bench files "$work/files" 1000
-peak() { # runs a command, prints wall seconds and peak memory
+run() { # runs a command twice: once for its wall time, once watched for its peak memory
   local start end top=0 now
   start=$(date +%s%N)
-  "$@" >"$work/out.json" &
+  "$@" >"$work/out.json"
+  end=$(date +%s%N)
+  "$@" >/dev/null &
   local pid=$!
   while kill -0 $pid 2>/dev/null; do
     now=$(awk '/VmHWM/ {print $2}' /proc/$pid/status 2>/dev/null || echo 0)
     [ "${now:-0}" -gt "$top" ] && top=$now
-    sleep 0.02
+    sleep 0.05
   done
   wait $pid
-  end=$(date +%s%N)
   echo "$(((end - start) / 1000000)) ms wall, $((top / 1024)) MB peak"
 }
-echo "1 file:      $(peak dotnet "$app" score "$work/files/0000.json")"
-echo "1,000 files: $(peak dotnet "$app" score "$work/files/"*.json)"
+echo "1 file:      $(run dotnet "$app" score "$work/files/0000.json")"
+echo "1,000 files: $(run dotnet "$app" score "$work/files/"*.json)"
 echo "results: $(node -p "JSON.parse(require('fs').readFileSync('$work/out.json')).filter((one) => one.repair).length")"
 
 echo "== A shelf of 1,000 units (limit: 100 ms a screen, 30 ms a committed step, medians), beside /health"

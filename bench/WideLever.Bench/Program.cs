@@ -15,6 +15,12 @@ if (args is ["files", var folder, var count])
     return;
 }
 
+if (args is ["fuzz", var examples, var rounds])
+{
+    Fuzz.Run(examples, int.Parse(rounds, System.Globalization.CultureInfo.InvariantCulture));
+    return;
+}
+
 var job = Job.ShortRun.WithToolchain(new InProcessEmitToolchain(TimeSpan.FromMinutes(5), true)).WithWarmupCount(5).WithIterationCount(15);
 BenchmarkRunner.Run<CoreBenchmarks>(ManualConfig.CreateEmpty()
     .AddJob(job).AddColumnProvider(DefaultColumnProviders.Instance).AddColumn(StatisticColumn.Median).AddLogger(ConsoleLogger.Default));

@@ -1,0 +1,74 @@
+using System.Text.Json.Nodes;
+using WideLever.Core.Scoring;
+using WideLever.Interchange;
+
+namespace WideLever.Bench;
+
+/// <summary>Spoils good records at random: whatever comes out is refused with faults or scored to finite numbers, never an exception.</summary>
+internal static class Fuzz
+{
+    private static readonly JsonNode?[] Oddities =
+        [null, -1, 0, 1e308, 0.5, "", "x", "\u0000", "cross", true, new JsonArray(), new JsonObject(), "2026-02-30", 65_536, "outside"];
+
+    public static void Run(string folder, int rounds)
+    {
+        var files = Directory.GetFiles(folder, "*.json").Where(file => !file.Contains("expected", StringComparison.Ordinal)).Select(File.ReadAllBytes).ToList();
+        var (scored, refused) = (0, 0);
+        for (var round = 0; round < rounds; round++)
+        {
+            var random = new Random(round);
+            var bytes = random.Next(2) == 0 ? Bytes(files[random.Next(files.Count)], random) : Nodes(files[random.Next(files.Count)], random);
+            var check = RecordReader.Read(bytes, RubricReader.House);
+            if (check.Checked is null)
+            {
+                refused++;
+                if (check.Faults.Count == 0)
+                    throw new InvalidOperationException($"round {round}: refused without a fault");
+                continue;
+            }
+            var result = Scorer.Score(check.Checked, RubricReader.House);
+            foreach (var index in new[] { result.Repair, result.Upgrade, result.Combined })
+            {
+                if (!(index.Low >= 0 && index.Low <= (index.Value ?? index.Low) + 1e-9 && (index.Value ?? index.Low) <= index.High + 1e-9 && index.High <= 100 + 1e-9))
+                    throw new InvalidOperationException($"round {round}: {index}");
+            }
+            scored++;
+        }
+        Console.WriteLine($"{rounds} spoiled records: {scored} scored, {refused} refused, no exception");
+    }
+
+    private static byte[] Bytes(byte[] file, Random random)
+    {
+        var bytes = file.ToArray();
+        for (var i = random.Next(1, 6); i > 0; i--)
+            bytes[random.Next(bytes.Length)] = (byte)random.Next(256);
+        return random.Next(5) == 0 ? bytes[..random.Next(bytes.Length)] : bytes;
+    }
+
+    private static byte[] Nodes(byte[] file, Random random)
+    {
+        var root = JsonNode.Parse(file)!;
+        for (var i = random.Next(1, 4); i > 0; i--)
+        {
+            var at = root;
+            while (true)
+            {
+                var inside = at switch
+                {
+                    JsonObject map when map.Count > 0 => map.ElementAt(random.Next(map.Count)).Value,
+                    JsonArray list when list.Count > 0 => list[random.Next(list.Count)],
+                    _ => null,
+                };
+                if (inside is null or JsonValue || random.Next(6) == 0)
+                    break;
+                at = inside;
+            }
+            var odd = Oddities[random.Next(Oddities.Length)]?.DeepClone();
+            if (at is JsonObject spoiled && spoiled.Count > 0)
+                spoiled[random.Next(8) == 0 ? "odd" : spoiled.ElementAt(random.Next(spoiled.Count)).Key] = odd;
+            else if (at is JsonArray items && items.Count > 0)
+                items[random.Next(items.Count)] = odd;
+        }
+        return System.Text.Encoding.UTF8.GetBytes(root.ToJsonString());
+    }
+}

@@ -1,0 +1,10 @@
+#!/usr/bin/env bash
+# Long runs: fuzz, kill and load. ./wide-lever soak [ROUNDS]
+set -euo pipefail
+cd "$(dirname "$(readlink -f "${BASH_SOURCE[0]}")")/.."
+rounds=${1:-40}
+work=$(mktemp -d)
+trap 'rm -rf "$work"' EXIT
+dotnet build bench/WideLever.Bench -c Release -v quiet >/dev/null
+dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz tests/examples $((rounds * 2000))
+node bench/soak.mjs artifacts/app/WideLever.Web.dll "$work" "$rounds"
