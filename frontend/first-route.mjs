@@ -11,6 +11,9 @@ const visit = (name) => {
   (manifest[name].imports ?? []).forEach(visit);
 };
 visit('index.html');
-const bytes = [...seen].reduce((sum, name) => sum + gzipSync(readFileSync(`${root}/${manifest[name].file}`), { level: 9 }).length, 0);
+const bytes = [...seen].reduce(
+  (sum, name) => sum + gzipSync(readFileSync(`${root}/${manifest[name].file}`), { level: 9 }).length,
+  0,
+);
 console.log(`${(bytes / 1000).toFixed(1)} kB of compressed script, limit ${limit} kB`);
 process.exit(bytes / 1000 < limit ? 0 : 1);

@@ -32,20 +32,21 @@ interface Value<T> {
   onChange: (value: T | null) => void;
 }
 
+interface TextProps extends Value<string> {
+  code?: boolean;
+  placeholder?: string;
+  autoFocus?: boolean;
+}
+
 /** One line of text; empty is unknown. */
-export function Text({
-  name,
-  value,
-  onChange,
-  code = false,
-  placeholder,
-}: Value<string> & { code?: boolean; placeholder?: string }) {
+export function Text({ name, value, onChange, code = false, placeholder, autoFocus = false }: TextProps) {
   return (
     <Input
       aria-label={name}
       className={code ? 'code' : undefined}
       value={value ?? ''}
       placeholder={placeholder}
+      autoFocus={autoFocus}
       onChange={(event) => onChange(event.target.value === '' ? null : event.target.value)}
     />
   );
@@ -77,6 +78,8 @@ interface WordProps<T extends string> extends Value<T> {
   /** Whether unknown is no answer. */
   required?: boolean;
   labels?: (word: T) => string;
+  /** What no answer is called. */
+  none?: string;
 }
 
 /** A word of the format, or unknown. */
@@ -87,12 +90,13 @@ export function Word<T extends string>({
   words,
   required = false,
   labels = label,
+  none = 'unknown',
 }: WordProps<T>) {
   const options: { value: T | 'unknown'; label: string }[] = words.map((word) => ({
     value: word,
     label: labels(word),
   }));
-  if (!required) options.unshift({ value: 'unknown', label: 'unknown' });
+  if (!required) options.unshift({ value: 'unknown', label: none });
   return (
     <Select<T | 'unknown'>
       aria-label={name}

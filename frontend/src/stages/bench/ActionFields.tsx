@@ -12,7 +12,6 @@ import {
 } from '../../api/schema';
 import { deeds } from '../../record/actions';
 import { Numeric, Text, Word, YesNo } from '../../record/fields';
-import { label } from '../../words';
 
 interface Props {
   action: Action;
@@ -42,7 +41,7 @@ export function ActionFields({ action, position, onChange, onRemove }: Props) {
           name={`Tool of ${at}`}
           words={toolValues}
           value={action.tool}
-          labels={label}
+          none="usual tool"
           onChange={(tool) => onChange({ ...action, tool: tool ?? undefined })}
         />
         <Button type="text" aria-label={`Remove ${at}`} onClick={onRemove}>

@@ -34,7 +34,12 @@ export function NewUnit({ onClose }: { onClose: () => void }) {
         }}
       >
         <Field name="Maker">
-          <Text name="Maker" value={unit.maker} onChange={(maker) => setUnit({ ...unit, maker: maker ?? '' })} />
+          <Text
+            name="Maker"
+            autoFocus
+            value={unit.maker}
+            onChange={(maker) => setUnit({ ...unit, maker: maker ?? '' })}
+          />
         </Field>
         <Field name="Model">
           <Text name="Model" value={unit.model} onChange={(model) => setUnit({ ...unit, model: model ?? '' })} />

@@ -33,6 +33,9 @@ export function Verdict() {
         <span className="second">
           {rubric.name}, revision {rubric.revision}
         </span>
+        <a href={`/api/units/${data.id}/record`} download>
+          Save the record
+        </a>
         <label className="switch">
           Six places
           <Switch
