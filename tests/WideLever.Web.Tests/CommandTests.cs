@@ -16,7 +16,8 @@ public sealed class CommandTests : IDisposable
 
     private static Process Start(params string[] arguments)
     {
-        var start = new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, "WideLever.Web.dll"), .. arguments])
+        // A shell's background job ignores Ctrl C, and so would its children: the program is started as from a terminal.
+        var start = new ProcessStartInfo("env", ["--default-signal=INT", "dotnet", Path.Combine(AppContext.BaseDirectory, "WideLever.Web.dll"), .. arguments])
         {
             RedirectStandardInput = true,
             RedirectStandardOutput = true,
@@ -25,6 +26,8 @@ public sealed class CommandTests : IDisposable
         return Process.Start(start)!;
     }
 
+    private static Task ExitAsync(Process process) => process.WaitForExitAsync().WaitAsync(TimeSpan.FromMinutes(1));
+
     private static async Task<(int Code, string Output, string Error)> RunAsync(string? input, params string[] arguments)
     {
         using var process = Start(arguments);
@@ -32,7 +35,7 @@ public sealed class CommandTests : IDisposable
         if (input is not null)
             await process.StandardInput.WriteAsync(input);
         process.StandardInput.Close();
-        await process.WaitForExitAsync();
+        await ExitAsync(process);
         return (process.ExitCode, await output, await error);
     }
 
@@ -103,7 +106,7 @@ public sealed class CommandTests : IDisposable
             JsonNode.Parse((await process.StandardOutput.ReadLineAsync())!)!["status"].ShouldNotBeNull();
         }
         process.StandardInput.Close();
-        await process.WaitForExitAsync();
+        await ExitAsync(process);
         process.ExitCode.ShouldBe(0);
     }
 
@@ -140,19 +143,19 @@ public sealed class CommandTests : IDisposable
         using (var second = Start("run", "--port", "0", "--data", folder))
         {
             var refusal = await second.StandardError.ReadToEndAsync();
-            await second.WaitForExitAsync();
+            await ExitAsync(second);
             second.ExitCode.ShouldBe(1);
             refusal.Trim().ShouldBe($"Another server holds the data folder {folder}; stop it, or name another folder with --data.");
         }
         using (var taken = Start("run", "--port", $"{address.Port}", "--data", Path.Combine(folder, "other")))
         {
             var refusal = await taken.StandardError.ReadToEndAsync();
-            await taken.WaitForExitAsync();
+            await ExitAsync(taken);
             taken.ExitCode.ShouldBe(1);
             refusal.Trim().ShouldBe($"Port {address.Port} is in use; name another with --port.");
         }
         Process.Start("kill", ["-INT", $"{process.Id}"]).WaitForExit();
-        await process.WaitForExitAsync();
+        await ExitAsync(process);
         process.ExitCode.ShouldBe(0);
         (await process.StandardOutput.ReadToEndAsync()).Trim().ShouldBe("");
         process.Dispose();
@@ -175,7 +178,7 @@ public sealed class CommandTests : IDisposable
         {
             acknowledged.Add(await ImportAsync(address));
             process.Kill();
-            await process.WaitForExitAsync();
+            await ExitAsync(process);
             process.Dispose();
             (process, address) = await ServeAsync("run", "--port", "0", "--data", folder);
             using var client = new HttpClient();
