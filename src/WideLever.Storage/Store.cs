@@ -232,13 +232,16 @@ public sealed class Store : IDisposable
             new { digests = System.Text.Json.JsonSerializer.Serialize(digests) }).ToDictionary(row => row.Digest, row => row.Document);
     }
 
-    /// <summary>Caches results under their digests.</summary>
-    public void CacheResults(IEnumerable<KeyValuePair<string, string>> results)
+    /// <summary>Caches results under their digests, and drops what is under none of those to keep.</summary>
+    public void CacheResults(IEnumerable<KeyValuePair<string, string>> results, IReadOnlyCollection<string> keep)
     {
         using var connection = Open();
         using var transaction = connection.BeginTransaction(deferred: false);
         foreach (var (digest, document) in results)
             connection.Execute("INSERT OR REPLACE INTO result_cache (digest, document) VALUES (@digest, @document)", new { digest, document }, transaction);
+        connection.Execute(
+            "DELETE FROM result_cache WHERE digest NOT IN (SELECT value FROM json_each(@keep))",
+            new { keep = System.Text.Json.JsonSerializer.Serialize(keep) }, transaction);
         transaction.Commit();
     }
 

@@ -15,6 +15,9 @@ public sealed record Committed(long Revision, IReadOnlyList<Fault> Hints);
 /// <summary>The one way in which a head document changes: seen revision, edit, check of every record it is part of, commit.</summary>
 public sealed class Editing(Store store, Workshop workshop)
 {
+    // A record is checked across its two documents: no other change may come between the check and the commit. One server holds the folder.
+    private readonly Lock writing = new();
+
     /// <summary>Edits a unit's document.</summary>
     /// <param name="request">Carries the seen revision and the window.</param>
     /// <param name="unitId">The unit.</param>
@@ -32,6 +35,7 @@ public sealed class Editing(Store store, Workshop workshop)
     /// <summary>Takes back this window's last change of a document that is not taken back yet.</summary>
     public Results<Ok<Committed>, JsonHttpResult<Problem>> Undo(HttpRequest request, DocumentKind kind, string id)
     {
+        using var scope = writing.EnterScope();
         if (store.Head(kind, id) is not { } head)
             return Problems.NotFound($"{Name(kind)} \"{id}\"");
         var window = RequestBody.WindowId(request);
@@ -45,7 +49,12 @@ public sealed class Editing(Store store, Workshop workshop)
             return Problems.Conflict($"Another window has changed this since: {later[^1].What}. Undo that there first.");
         var before = store.DocumentAt(kind, id, last.Revision - 1)
             ?? throw new InvalidOperationException($"revision {last.Revision - 1} of {id} cannot be rebuilt");
-        return Commit(request, kind, id, head.Revision, Encoding.UTF8.GetBytes(before), $"undid: {last.What}", [], last.Sequence);
+        // What was taken back may be needed meanwhile by the other half of the record, such as a part that a step frees.
+        var faults = new List<Fault>();
+        var hints = kind == DocumentKind.Unit ? Check(id, Workshop.UnitDocument(before), faults) : Check(id, Workshop.TeardownDocument(before), faults);
+        if (faults.Count > 0)
+            return Problems.Faulty(faults);
+        return Commit(request, kind, id, head.Revision, Encoding.UTF8.GetBytes(before), $"undid: {last.What}", hints, last.Sequence);
     }
 
     private Results<Ok<Committed>, JsonHttpResult<Problem>> Edit<T>(
@@ -55,6 +64,7 @@ public sealed class Editing(Store store, Workshop workshop)
     {
         if (RequestBody.SeenRevision(request) is not { } seen)
             return Problems.RevisionMissing();
+        using var scope = writing.EnterScope();
         if (store.Head(kind, id) is not { } head)
             return Problems.NotFound($"{Name(kind)} \"{id}\"");
         if (head.Revision != seen)

@@ -90,8 +90,11 @@ public sealed class Workshop
                     scored[digest] = JsonSerializer.Serialize(unit, RecordJson.Options);
                 }
             }
+            var current = rows.Select(pair => pair.Digest).ToHashSet(StringComparer.Ordinal);
             if (scored.Count > 0)
-                store.CacheResults(scored);
+                store.CacheResults(scored, current);
+            foreach (var old in shelfUnits.Keys.Where(digest => !current.Contains(digest)))
+                shelfUnits.TryRemove(old, out _);
         }
         var shelf = new List<ShelfUnit>(rows.Count);
         foreach (var (row, digest) in rows)

@@ -159,8 +159,10 @@ public sealed class StoreTests : IDisposable
     [Fact]
     public void Results_are_cached_under_their_digest_and_can_be_dropped()
     {
-        store.CacheResults([new("d1", "{}"), new("d2", "{\"a\":1}")]);
+        store.CacheResults([new("d1", "{}"), new("d2", "{\"a\":1}")], ["d1", "d2"]);
         store.CachedResults(["d2", "d3"]).ShouldBe(new Dictionary<string, string> { ["d2"] = "{\"a\":1}" });
+        store.CacheResults([new("d3", "{}")], ["d1", "d3"]);
+        store.CachedResults(["d1", "d2", "d3"]).Keys.Order().ShouldBe(["d1", "d3"]);
     }
 
     [Fact]

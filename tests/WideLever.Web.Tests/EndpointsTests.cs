@@ -194,6 +194,20 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task Undo_does_not_take_back_what_the_other_half_of_the_record_needs()
+    {
+        var id = await bench.ImportAsync("3-modular");
+        await bench.PostAsync($"/api/units/{id}/parts", """{"id": "tray", "kind": "frame"}""", 1);
+        await bench.PostAsync($"/api/teardowns/{id}/steps", Slide.Replace("\"actions\"", "\"frees\": [\"tray\"], \"actions\"", StringComparison.Ordinal), 1);
+        var (status, problem, _) = await bench.PostAsync($"/api/units/{id}/undo");
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        Bench.Places(problem).ShouldBe(["steps[21].frees[0]"]);
+        (await bench.PostAsync($"/api/teardowns/{id}/undo")).Status.ShouldBe(HttpStatusCode.OK);
+        (await bench.PostAsync($"/api/units/{id}/undo")).Status.ShouldBe(HttpStatusCode.OK);
+        (await bench.GetAsync($"/api/units/{id}/verdict")).Status.ShouldBe(HttpStatusCode.OK);
+    }
+
+    [Fact]
     public async Task A_unit_is_taken_off_the_shelf_and_put_back()
     {
         var id = await bench.ImportAsync("2-sealed-and-unsure");
