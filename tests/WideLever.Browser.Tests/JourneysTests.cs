@@ -177,8 +177,13 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.WaitForText("Orrest Harbour 11", "tbody");
         window.Driver.FindElements(By.CssSelector("tbody .unit-name")).ShouldAllBe(unit => !unit.Text.Contains("Trestle", StringComparison.Ordinal));
         window.Driver.FindElements(By.CssSelector(".axis-mark")).Count.ShouldBe(2 * window.Driver.FindElements(By.CssSelector("tbody .unit-name")).Count);
-        window.Driver.FindElement(By.CssSelector(".axis-mark")).SendKeys(Keys.Enter);
-        window.WaitForText("0 to 1", "thead");
+        window.Go("/");
+        // An axis is one stop of the Tab key; the arrows go along it.
+        window.Driver.FindElements(By.CssSelector(".axis-mark[tabindex='0']")).Count.ShouldBe(2);
+        window.Driver.FindElement(By.CssSelector(".axis-mark")).SendKeys(Keys.End);
+        window.Driver.SwitchTo().ActiveElement().GetAttribute("aria-label").ShouldStartWith("Trestle 15, repair 96");
+        window.Driver.SwitchTo().ActiveElement().SendKeys(Keys.Enter);
+        window.WaitForText("Tarnholm Trestle 15", "h1");
     }
 
     [Fact]

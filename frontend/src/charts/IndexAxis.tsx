@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { indexRange, indexValue } from '../format';
-import { type AxisItem, density, labelled, layOut } from './axis';
+import { type AxisItem, density, labelled, layOut, step } from './axis';
 
 const width = 1040;
 const left = 92;
@@ -11,6 +11,9 @@ const textSize = 13;
 /** One index: a line from 0 to 100 with every unit on it, a dot with its range. Its twin in text is the list below it. */
 export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisItem[]; onOpen: (id: string) => void }) {
   const [at, setAt] = useState<string | null>(null);
+  // One stop of the Tab key for the whole axis: the arrows go from unit to unit.
+  const [kept, setStop] = useState(0);
+  const stop = Math.min(kept, items.length - 1);
   const { marks, rows, ticks } = layOut(items, left, right, (text) => text.length * textSize * 0.56);
   const line = rows * rowHeight + 16;
   const height = line + 30;
@@ -79,20 +82,27 @@ export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisIt
             />
           ),
       )}
-      {marks.map((mark) => (
+      {marks.map((mark, i) => (
         <g
           className="axis-mark"
           key={mark.id}
           role="link"
-          tabIndex={0}
+          tabIndex={i === stop ? 0 : -1}
           aria-label={`${mark.text}, ${name.toLowerCase()} ${indexValue(mark.quantity)} ${indexRange(mark.quantity)}`}
           onClick={() => onOpen(mark.id)}
           onKeyDown={(event) => {
             if (event.key === 'Enter') onOpen(mark.id);
+            const next = step(event.key, i, marks.length);
+            if (next === null) return;
+            event.preventDefault();
+            event.currentTarget.parentElement?.querySelectorAll<SVGGElement>('.axis-mark')[next]?.focus();
           }}
           onMouseEnter={() => setAt(mark.id)}
           onMouseLeave={() => setAt(null)}
-          onFocus={() => setAt(mark.id)}
+          onFocus={() => {
+            setAt(mark.id);
+            setStop(i);
+          }}
           onBlur={() => setAt(null)}
         >
           {mark.row !== null && (

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type AxisItem, density, labelled, layOut } from './axis';
+import { type AxisItem, density, labelled, layOut, step } from './axis';
 
 const item = (id: string, value: number | null, low = value ?? 0, high = value ?? 100): AxisItem => ({
   id,
@@ -38,6 +38,11 @@ describe('the index axis', () => {
     const some = Array.from({ length: labelled }, (_, i) => item(String(i), i * 4));
     expect(layOut(some, 0, 4000, width).marks.every((mark) => mark.row !== null)).toBe(true);
     expect(layOut([...some, item('more', 3)], 0, 4000, width).marks.every((mark) => mark.row === null)).toBe(true);
+  });
+
+  it('goes from unit to unit by arrows and stays on the axis', () => {
+    expect(['ArrowRight', 'ArrowLeft', 'Home', 'End', 'Tab'].map((key) => step(key, 1, 3))).toEqual([2, 0, 0, 2, null]);
+    expect([step('ArrowRight', 2, 3), step('ArrowLeft', 0, 3)]).toEqual([2, 0]);
   });
 
   it('counts the units on each stretch', () => {

@@ -76,3 +76,19 @@ export function density(items: readonly AxisItem[], stretches: number): number[]
   }
   return counts;
 }
+
+/** The mark that a key leads to from another, or null where the key leads nowhere. */
+export function step(key: string, from: number, count: number): number | null {
+  switch (key) {
+    case 'ArrowRight':
+      return Math.min(from + 1, count - 1);
+    case 'ArrowLeft':
+      return Math.max(from - 1, 0);
+    case 'Home':
+      return 0;
+    case 'End':
+      return count - 1;
+    default:
+      return null;
+  }
+}
