@@ -17,8 +17,8 @@ public enum ItemChange
 }
 
 /// <summary>An item of a head document that changed.</summary>
-/// <param name="Item">What it is: unit, absent, part, teardown, layers, guidance, notes or step.</param>
-/// <param name="Id">Its id where it is a step or part.</param>
+/// <param name="Item">What it is: unit, absent, part, teardown, layers, guidance, notes, step or photo.</param>
+/// <param name="Id">Its id where it is a step, part or photo.</param>
 /// <param name="Title">Its title, for people.</param>
 /// <param name="How">How it changed.</param>
 public sealed record ItemDifference(string Item, string? Id, string Title, ItemChange How);
@@ -48,6 +48,7 @@ public static class HeadDifferences
         .. Whole("guidance", "the guidance marks", before.Guidance, after.Guidance, same),
         .. Whole("notes", "the notes", before.Notes, after.Notes, same),
         .. Items("step", before.Steps, after.Steps, step => step.Id, step => step.Title, same),
+        .. Items("photo", before.Photos, after.Photos, photo => photo.Id, photo => photo.Caption ?? photo.Id, same),
     ];
 
     private static IEnumerable<ItemDifference> Whole(string item, string title, object? before, object? after, Func<object?, object?, bool> same)

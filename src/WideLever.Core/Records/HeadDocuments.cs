@@ -13,7 +13,11 @@ public sealed record UnitDocument(Unit Unit, IReadOnlyList<PartKind> Absent, IRe
 /// <param name="Steps">Its steps in the order carried out.</param>
 /// <param name="Notes">Free text of the whole.</param>
 public sealed record TeardownDocument(
-    Teardown Teardown, IReadOnlyList<string> Layers, Guidance Guidance, IReadOnlyList<Step> Steps, string? Notes);
+    Teardown Teardown, IReadOnlyList<string> Layers, Guidance Guidance, IReadOnlyList<Step> Steps, string? Notes)
+{
+    /// <summary>Its photos.</summary>
+    public IReadOnlyList<Photo> Photos { get; init; } = [];
+}
 
 /// <summary>What a unit is besides its parts.</summary>
 /// <param name="Unit">The machine.</param>
@@ -47,6 +51,7 @@ public static class HeadDocuments
             Guidance = teardown.Guidance,
             Steps = shared ? [.. teardown.Steps.Select(step => step with { Frees = [.. step.Frees.Where(own.Contains)] })] : teardown.Steps,
             Parts = unit.Parts,
+            Photos = shared ? [.. teardown.Photos.Select(photo => photo.Part is { } part && !own.Contains(part) ? photo with { Part = null } : photo)] : teardown.Photos,
             Notes = teardown.Notes,
         };
     }
@@ -56,5 +61,5 @@ public static class HeadDocuments
 
     /// <summary>A record's teardown, as it is kept.</summary>
     public static TeardownDocument TeardownOf(TeardownRecord record) =>
-        new(record.Teardown, record.Layers, record.Guidance, record.Steps, record.Notes);
+        new(record.Teardown, record.Layers, record.Guidance, record.Steps, record.Notes) { Photos = record.Photos };
 }

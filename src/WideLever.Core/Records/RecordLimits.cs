@@ -15,6 +15,15 @@ public static class RecordLimits
     /// <summary>Actions of a step.</summary>
     public const int Actions = 60;
 
+    /// <summary>Entries of a unit's list of ports, and how many ports one stands for.</summary>
+    public const int Ports = 60, PortCount = 99;
+
+    /// <summary>Claims of a unit.</summary>
+    public const int Claims = 200;
+
+    /// <summary>Photos of a record, and marks on one of them.</summary>
+    public const int Photos = 500, Marks = 200;
+
     /// <summary>Product over layers of the steps that open it, times the disconnecting steps: what the exact search may have to go through.</summary>
     public const int Ways = 65_536;
 

@@ -18,11 +18,14 @@ public static class RecordValidation
         checker.Size(root["layers"], record.Layers.Count, RecordLimits.Layers, "layers");
         checker.Size(root["steps"], record.Steps.Count, RecordLimits.Steps, "steps");
         checker.Size(root["parts"], record.Parts.Count, RecordLimits.Parts, "parts");
+        checker.Size(root["photos"], record.Photos.Count, RecordLimits.Photos, "photos");
         checker.Texts(root, "layers", record.Layers);
         for (var i = 0; i < record.Steps.Count; i++)
             checker.Step(root["steps", i].Open(), record.Steps[i]);
         for (var i = 0; i < record.Parts.Count; i++)
             checker.Part(root["parts", i].Open(), record.Parts[i]);
+        for (var i = 0; i < record.Photos.Count; i++)
+            checker.Photo(root["photos", i].Open(), record.Photos[i]);
         var graph = new RecordGraph(record);
         checker.Names(record, graph);
         checker.Ways(record, graph);
@@ -31,6 +34,9 @@ public static class RecordValidation
         return new RecordCheck(
             checker.Faults, Hints(record), checker.Faults.Count == 0 ? new CheckedRecord(record, graph) : null);
     }
+
+    /// <summary>Whether a kind is one that every machine has under a rubric, so that none can lack it.</summary>
+    public static bool MustHave(PartKind kind, Rubric rubric) => rubric.Repair.Contains(kind) && !rubric.MayBeAbsent.Contains(kind);
 
     private static List<Fault> Hints(TeardownRecord record)
     {
@@ -152,7 +158,49 @@ public static class RecordValidation
             Ceilings(ceilings["storage"], unit.Ceilings.Storage);
             Notes(ceilings, unit.Ceilings.Notes);
             Texts(at, "covers", unit.Covers);
+            Size(at["ports"], unit.Ports.Count, RecordLimits.Ports, "ports");
+            for (var i = 0; i < unit.Ports.Count; i++)
+            {
+                var port = at["ports", i].Open();
+                Between(port["count"], unit.Ports[i].Count, 1, RecordLimits.PortCount);
+                Text(port["on"], unit.Ports[i].On);
+                Notes(port, unit.Ports[i].Notes);
+            }
+            Size(at["claims"], unit.Claims.Count, RecordLimits.Claims, "claims");
+            for (var i = 0; i < unit.Claims.Count; i++)
+                Claim(at["claims", i].Open(), unit.Claims[i]);
+            if (unit.Loan is { } loan)
+            {
+                var lent = at["loan"].Open();
+                Text(lent["owner"], loan.Owner);
+                Text(lent["arrivalState"], loan.ArrivalState);
+                Text(lent["returnState"], loan.ReturnState);
+                if (loan.Returned < loan.Arrived)
+                    Add(lent["returned"], "is before it arrived");
+                Notes(lent, loan.Notes);
+            }
             Notes(at, unit.Notes);
+        }
+
+        private void Claim(Place.Node at, Claim claim)
+        {
+            Text(at["from"], claim.From);
+            Text(at["answer"], claim.Answer);
+            Notes(at, claim.Notes);
+            if (claim.Fact == ClaimFact.Name)
+            {
+                if (claim.Text is null)
+                    Add(at["text"], "is required where a name is claimed");
+                if (claim.Number is not null)
+                    Add(at["number"], "a name is no number: it goes to text");
+                Text(at["text"], claim.Text);
+                return;
+            }
+            if (claim.Number is null)
+                Add(at["number"], "is required where a number is claimed");
+            if (claim.Text is not null)
+                Add(at["text"], "is for names alone");
+            Between(at["number"], claim.Number, 0, RecordLimits.Capacity);
         }
 
         public void Teardown(Place.Node at, Teardown teardown)
@@ -222,6 +270,25 @@ public static class RecordValidation
             Notes(at, part.Notes);
         }
 
+        public void Photo(Place.Node at, Photo photo)
+        {
+            Text(at["id"], photo.Id);
+            if (!Records.Photo.IsDigest(photo.Sha256))
+                Add(at["sha256"], "must be 64 digits 0-9 and a-f");
+            Between(at["widthPx"], photo.WidthPx, 1, 100_000);
+            Between(at["heightPx"], photo.HeightPx, 1, 100_000);
+            Text(at["caption"], photo.Caption);
+            Notes(at, photo.Notes);
+            Size(at["marks"], photo.Marks.Count, RecordLimits.Marks, "marks");
+            for (var i = 0; i < photo.Marks.Count; i++)
+            {
+                var mark = at["marks", i].Open();
+                Between(mark["x"], photo.Marks[i].X, 0, 1);
+                Between(mark["y"], photo.Marks[i].Y, 0, 1);
+                Notes(mark, photo.Marks[i].Notes);
+            }
+        }
+
         private void Interface(Place.Node at, Interface fits)
         {
             Text(at["name"], fits.Name);
@@ -256,6 +323,27 @@ public static class RecordValidation
                     Exists(at["frees", i], step.Frees[i], graph.PartPositions, "part");
                 for (var i = 0; i < step.After.Count; i++)
                     Exists(at["after", i], step.After[i], graph.StepPositions, "step");
+            }
+            for (var p = 0; p < record.Unit.Ports.Count; p++)
+            {
+                if (record.Unit.Ports[p].On is { } on)
+                    Exists(root["unit"].Open()["ports", p].Open()["on"], on, graph.PartPositions, "part");
+            }
+            Duplicates([.. record.Photos.Select(photo => photo.Id)], i => $"photos[{i}].id", "photo id");
+            for (var p = 0; p < record.Photos.Count; p++)
+            {
+                var at = root["photos", p].Open();
+                if (record.Photos[p].Step is { } step)
+                    Exists(at["step"], step, graph.StepPositions, "step");
+                if (record.Photos[p].Part is { } part)
+                    Exists(at["part"], part, graph.PartPositions, "part");
+                for (var m = 0; m < record.Photos[p].Marks.Count; m++)
+                {
+                    var (mark, place) = (record.Photos[p].Marks[m], at["marks", m].Open());
+                    Exists(place["step"], mark.Step, graph.StepPositions, "step");
+                    if (graph.StepPositions.TryGetValue(mark.Step, out var marked) && !(mark.Group >= 0 && mark.Group < record.Steps[marked].Actions.OfType<Unscrew>().Count()))
+                        Add(place["group"], "is no group of screws of that step");
+                }
             }
             for (var p = 0; p < record.Parts.Count; p++)
             {
@@ -326,7 +414,7 @@ public static class RecordValidation
                 var kind = record.Absent[i];
                 if (record.Parts.Any(part => part.Kind == kind))
                     Add($"absent[{i}]", $"\"{kind.Word()}\" is both absent and among the parts");
-                if (rubric.Repair.Contains(kind) && !rubric.MayBeAbsent.Contains(kind))
+                if (MustHave(kind, rubric))
                     Add($"absent[{i}]", $"\"{kind.Word()}\" is a repair kind that every machine has: record its part, or leave it unknown");
             }
         }

@@ -27,6 +27,9 @@ public sealed record TeardownRecord
     /// <summary>Things to replace, service or upgrade, and empty places for them.</summary>
     public required IReadOnlyList<Part> Parts { get; init; }
 
+    /// <summary>Photos of the bench.</summary>
+    public IReadOnlyList<Photo> Photos { get; init; } = [];
+
     /// <summary>Free text of the whole record.</summary>
     public string? Notes { get; init; }
 }
@@ -60,6 +63,18 @@ public sealed record Unit
 
     /// <summary>Other model codes that the findings cover.</summary>
     public IReadOnlyList<string> Covers { get; init; } = [];
+
+    /// <summary>Its ports.</summary>
+    public IReadOnlyList<Port> Ports { get; init; } = [];
+
+    /// <summary>What it reports of itself and its maker states; never scored.</summary>
+    public IReadOnlyList<Claim> Claims { get; init; } = [];
+
+    /// <summary>The day before which nothing is published; null: none.</summary>
+    public DateOnly? Embargo { get; init; }
+
+    /// <summary>On whose loan it is; null: on nobody's.</summary>
+    public Loan? Loan { get; init; }
 
     /// <summary>Free text.</summary>
     public string? Notes { get; init; }
@@ -106,6 +121,9 @@ public sealed record Money
     /// <summary>Units of the rubric's currency for one of this, above 0; null: unknown.</summary>
     public double? Rate { get; init; }
 
+    /// <summary>The day of that rate; null: unknown.</summary>
+    public DateOnly? RateDate { get; init; }
+
     /// <summary>Free text.</summary>
     public string? Notes { get; init; }
 }
@@ -127,6 +145,9 @@ public sealed record Teardown
 
     /// <summary>An early sample is at most provisional.</summary>
     public Sample Sample { get; init; }
+
+    /// <summary>Whether a seal was in place; null: unknown. It matters for the warranty and is never scored by itself.</summary>
+    public bool? Seal { get; init; }
 
     /// <summary>Free text.</summary>
     public string? Notes { get; init; }

@@ -14,7 +14,8 @@ public static class KnownFacts
     /// <summary>Facts of the machine and of its guidance.</summary>
     public static Known Intake(TeardownRecord record)
     {
-        var facts = new object?[] { record.Unit.CodeFoundAt, record.Unit.Class, record.Unit.Year, record.Unit.Price?.Amount, record.Teardown.Condition };
+        var facts = new object?[] { record.Unit.CodeFoundAt, record.Unit.Class, record.Unit.Year, record.Unit.Price?.Amount, record.Teardown.Condition,
+            record.Teardown.Seal, record.Unit.Ports.Count > 0 ? record.Unit.Ports : null };
         var marks = record.Guidance.Marks();
         return new(facts.Count(fact => fact is not null) + marks.Count(mark => mark is not null), facts.Length + marks.Count);
     }

@@ -31,13 +31,20 @@ public sealed class Scorer
 
     /// <summary>Scores a record.</summary>
     /// <exception cref="OperationCanceledException">The scoring was cancelled.</exception>
-    public static Result Score(CheckedRecord record, Rubric rubric, CancellationToken cancellation = default)
+    public static Result Score(CheckedRecord record, Rubric rubric, CancellationToken cancellation = default) =>
+        Score(record, rubric, RoutesOf(record, rubric, cancellation));
+
+    /// <summary>Scores a record by routes that are known already: those of a record with the same steps and parts of the same ids.</summary>
+    internal static Result Score(CheckedRecord record, Rubric rubric, Dictionary<string, RouteFacts?> routes) => new Scorer(record, rubric, routes).Score();
+
+    /// <summary>The route to each part by id; null where no step frees it.</summary>
+    internal static Dictionary<string, RouteFacts?> RoutesOf(CheckedRecord record, Rubric rubric, CancellationToken cancellation = default)
     {
         var ways = new WaysIn(record, rubric, cancellation);
         var routes = new Dictionary<string, RouteFacts?>(StringComparer.Ordinal);
         foreach (var (part, route) in ways.Routes(cancellation))
             routes[part] = route is null ? null : RouteFacts.Of(route, record.Record.Steps, ways, rubric);
-        return new Scorer(record, rubric, routes).Score();
+        return routes;
     }
 
     private Result Score()

@@ -76,7 +76,8 @@ public static class Fasteners
     private static double Mixing(int sizes, Rubric rubric) =>
         Math.Max(rubric.MixedLengthsFloor, 1 - rubric.PerExtraLength * Math.Max(0, sizes - 1));
 
-    private static double Share(double mixing, double burden, Rubric rubric) => mixing / (1 + burden / rubric.BurdenAtHalf);
+    /// <summary>What a burden is worth under a mixing factor.</summary>
+    internal static double Share(double mixing, double burden, Rubric rubric) => mixing / (1 + burden / rubric.BurdenAtHalf);
 
     private static double Least(ReadOnlySpan<double> values)
     {

@@ -20,7 +20,8 @@ public static class Survival
         return Quantity.Between(Share(low, rubric), Share(value, rubric), Share(high, rubric));
     }
 
-    private static double Share(double survival, Rubric rubric) =>
+    /// <summary>What a chance of survival is worth.</summary>
+    internal static double Share(double survival, Rubric rubric) =>
         Math.Clamp((survival - rubric.SurvivalAtZero) / (1 - rubric.SurvivalAtZero), 0, 1);
 
     /// <summary>Chance of damage of one manipulation, the least and the greatest that an unknown word or size allows.</summary>

@@ -1,0 +1,126 @@
+using WideLever.Core.Planning;
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Benching;
+
+/// <summary>A caution. Every one is general and defers to the maker's safety sheet, local codes and licensed practice.</summary>
+public enum Caution
+{
+    /// <summary>Before the first step.</summary>
+    Preparation,
+
+    /// <summary>A lithium pack is handled.</summary>
+    Lithium,
+
+    /// <summary>The pack is swollen.</summary>
+    SwollenPack,
+
+    /// <summary>Glue is parted at a pack.</summary>
+    GlueNearPack,
+
+    /// <summary>Boards and modules are touched.</summary>
+    Static,
+
+    /// <summary>Something may be hot, or is heated.</summary>
+    Heat,
+
+    /// <summary>A joint of liquid metal.</summary>
+    LiquidMetal,
+
+    /// <summary>A solvent is used.</summary>
+    Solvent,
+
+    /// <summary>A panel may break.</summary>
+    Glass,
+
+    /// <summary>The machine came damaged.</summary>
+    LiquidDamage,
+
+    /// <summary>A long screw could go into a short hole.</summary>
+    LongScrew,
+
+    /// <summary>Something is pried.</summary>
+    Prying,
+}
+
+/// <summary>A caution with its words.</summary>
+/// <param name="Caution">Which.</param>
+/// <param name="Text">What to heed.</param>
+public sealed record CautionText(Caution Caution, string Text);
+
+/// <summary>Which cautions the facts of a step call for.</summary>
+public static class Cautions
+{
+    private const string Defers = " The maker's safety sheet, local codes and licensed practice come first.";
+
+    private static readonly Dictionary<Caution, string> Texts = new()
+    {
+        [Caution.Preparation] = "Shut down, unplug, discharge to about a quarter, earth yourself, lay out tools and a sorting tray. Adapters and mains supplies stay closed, a desktop's own too: unplug and wait, its capacitors hold charge. A removable drive's owner saves and wipes it; a soldered one dies with the board.",
+        [Caution.Lithium] = "Lithium pack: disconnect it before anything else inside; no metal under it, no bending. Swollen, punctured, hot or sweet-smelling: stop, do not press, pry, charge or puncture, and step away.",
+        [Caution.SwollenPack] = "Swollen pack: stop. Do not press, pry, charge or puncture it. Away from people and anything that burns; local fire and hazardous-waste rules; trained handlers only.",
+        [Caution.GlueNearPack] = "Glue at a pack: no metal blades, gentle heat only as its maker allows, never bend the pack.",
+        [Caution.Static] = "Static: strap or mat, boards by their edges.",
+        [Caution.Heat] = "Heat: let it cool, mind your fingers.",
+        [Caution.LiquidMetal] = "Liquid metal conducts and eats aluminium: gloves, and mask what is around it.",
+        [Caution.Solvent] = "Solvent: air, no flame, gloves. Read its safety sheet.",
+        [Caution.Glass] = "Glass: protect your eyes, lift evenly, stop when it bends.",
+        [Caution.LiquidDamage] = "The machine came damaged: look for liquid and burn marks, and if there are any do not power it.",
+        [Caution.LongScrew] = "Lengths differ here: a long screw in a short hole ruins a board or a palm rest. Each to its own hole.",
+        [Caution.Prying] = "Prying: away from the hand and from the pack, and not deep.",
+    };
+
+    /// <summary>The words of a caution, and to whom it defers.</summary>
+    public static CautionText Text(Caution caution) => new(caution, Texts[caution] + Defers);
+
+    /// <summary>The cautions for a step that is about to be done or logged, the gravest first.</summary>
+    /// <param name="record">The record so far.</param>
+    /// <param name="step">The step, as far as it is known.</param>
+    /// <param name="packSwollen">Whether the pack was found swollen.</param>
+    public static IReadOnlyList<CautionText> For(TeardownRecord record, Step step, bool packSwollen)
+    {
+        bool Frees(params PartKind[] kinds) => step.Frees.Any(id => record.Parts.Any(part => part.Id == id && kinds.Contains(part.Kind)));
+        var pack = step.DisconnectsPower || Frees(PartKind.Battery);
+        var tools = step.Actions.Select(action => action.ToolInHand()).ToHashSet();
+        var called = new List<Caution>();
+        if (packSwollen)
+            called.Add(Caution.SwollenPack);
+        if (pack)
+            called.Add(Caution.Lithium);
+        if (step.Actions.Any(action => action is Unbond { Bond: not Bond.ReleaseTab }) && PackInReach(record, step))
+            called.Add(Caution.GlueNearPack);
+        if (step.Actions.Any(action => action is Thermal { What: ThermalWhat.LiquidMetal or null }))
+            called.Add(Caution.LiquidMetal);
+        if (tools.Contains(Tool.Solvent))
+            called.Add(Caution.Solvent);
+        if (tools.Overlaps([Tool.Heat, Tool.Rework]) || step.Actions.Any(action => action is Thermal))
+            called.Add(Caution.Heat);
+        if (Frees(PartKind.DisplayPanel, PartKind.DisplayAssembly) || step.Actions.Any(action => action is Lift { What: LiftWhat.Display }))
+            called.Add(Caution.Glass);
+        if (record.Teardown.Condition == Condition.Damaged)
+            called.Add(Caution.LiquidDamage);
+        if (step.Layer != record.Layers[0] || Frees(PartKind.Mainboard, PartKind.Memory, PartKind.Storage, PartKind.Wireless))
+            called.Add(Caution.Static);
+        if (LengthsDiffer(record, step))
+            called.Add(Caution.LongScrew);
+        if (tools.Contains(Tool.PryTool))
+            called.Add(Caution.Prying);
+        // Said once for all that stand together.
+        return [.. called.Select((caution, i) => i == called.Count - 1 ? Text(caution) : new CautionText(caution, Texts[caution]))];
+    }
+
+    /// <summary>Whether a pack is freed by the step or lies in its layer; inside a machine whose pack nobody has found yet it may.</summary>
+    private static bool PackInReach(TeardownRecord record, Step step)
+    {
+        var packs = record.Parts.Where(part => part.Kind == PartKind.Battery).Select(part => part.Id).ToHashSet();
+        var freeing = record.Steps.Where(other => other.Frees.Any(packs.Contains)).ToList();
+        var notFound = freeing.Count == 0 && !record.Absent.Contains(PartKind.Battery) && step.Layer != record.Layers[0];
+        return step.Frees.Any(packs.Contains) || notFound || freeing.Exists(other => other.Layer == step.Layer);
+    }
+
+    private static bool LengthsDiffer(TeardownRecord record, Step step)
+    {
+        var others = record.Steps.Where(other => other.Id != step.Id && other.Layer == step.Layer);
+        return step.Actions.Any(action => action is Unscrew { Captive: not true, Length: not null })
+            && SortingTray.Of([.. others, step]).Any(well => well.Difference != LengthDifference.None);
+    }
+}

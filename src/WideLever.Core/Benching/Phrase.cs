@@ -1,0 +1,397 @@
+using System.Globalization;
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Benching;
+
+/// <summary>One phrase of a step line, which becomes one action: its words in any order. <c>docs/step-line.md</c>, <em>Phrases</em>.</summary>
+internal sealed class Phrase
+{
+    private readonly List<Token> words = [];
+    private Tool? tool;
+    private string? note;
+
+    public bool IsEmpty => words.Count == 0 && tool is null && note is null;
+
+    public int Start { get; private set; } = int.MaxValue;
+
+    public int End { get; private set; }
+
+    public void Add(Token token)
+    {
+        words.Add(token);
+        Reach(token, token);
+    }
+
+    /// <summary>Whether a text in quotes behind this word belongs to it.</summary>
+    public bool Awaits(Token before) =>
+        words.Count > 0 && words[^1] == before && (before.Text.Equals("size", StringComparison.OrdinalIgnoreCase) || before.Text.Equals("thread", StringComparison.OrdinalIgnoreCase));
+
+    public void With(Tool named, Token first, Token last)
+    {
+        tool = named;
+        Reach(first, last);
+    }
+
+    public void Note(string text, Token first, Token last)
+    {
+        note = text;
+        Reach(first, last);
+    }
+
+    private void Reach(Token first, Token last)
+    {
+        Start = Math.Min(Start, first.Start);
+        End = Math.Max(End, last.End);
+    }
+
+    /// <summary>The action, or null where a fault stands in the way.</summary>
+    public TeardownAction? Read(List<LineFault> faults)
+    {
+        var before = faults.Count;
+        var said = new Said(faults);
+        var pieces = Pieces();
+        for (var i = 0; i < pieces.Count;)
+            i += said.Take(pieces, i);
+        if (words.Count == 0)
+            faults.Add(new(Start, End, "say what is done before saying how", null));
+        var action = faults.Count > before ? null : said.Action(Start, End);
+        return action is null || faults.Count > before ? null : action with { Tool = tool, Notes = note };
+    }
+
+    /// <summary>Words with what is written in one apart: 8ph0m2x5 is 8, ph0, m2 and x5.</summary>
+    private List<Token> Pieces()
+    {
+        var pieces = new List<Token>();
+        foreach (var word in words)
+        {
+            var start = 0;
+            while (word.Kind == TokenKind.Word && start < word.Text.Length)
+            {
+                var rest = word.Text[start..];
+                var length = Vocabulary.Find(rest) is null ? Vocabulary.PieceLength(rest) : rest.Length;
+                pieces.Add(new(TokenKind.Word, rest[..length], word.Start + start, word.Start + start + length));
+                start += length;
+            }
+            if (word.Kind != TokenKind.Word)
+                pieces.Add(word);
+        }
+        return pieces;
+    }
+
+    /// <summary>What the words of a phrase say, gathered until it is known which action they belong to.</summary>
+    private sealed class Said(List<LineFault> faults)
+    {
+        private readonly List<(Term Term, Token At)> terms = [];
+        private Deed? verb;
+        private int? count, covers;
+        private Drive? sizeDrive;
+        private string? size, thread;
+        private double? times, millimetres;
+        private Token? lengthAt, underAt, sizeAt, threadAt;
+        private bool under, unknownCover, unknownCaptive, unknownWhat;
+        private Term? cover;
+        private Asked asked;
+
+        // What a question mark that follows would be about.
+        private enum Asked { Nothing, What, Captive, Cover, Length }
+
+        public int Take(List<Token> pieces, int i)
+        {
+            var piece = pieces[i];
+            if (piece.Kind == TokenKind.Unknown)
+            {
+                Question(piece);
+                return 1;
+            }
+            var text = piece.Text;
+            if (text.Equals("under", StringComparison.OrdinalIgnoreCase))
+            {
+                (under, underAt, asked) = (true, piece, Asked.Cover);
+                return 1;
+            }
+            if (text is "x" or "X" or "×" or "*")
+            {
+                asked = Asked.Length;
+                if (i + 1 < pieces.Count && count is not null && Vocabulary.TryNumber(pieces[i + 1].Text, out var length))
+                {
+                    Length(ref times, length, pieces[i + 1]);
+                    return 2;
+                }
+                return 1;
+            }
+            if (text.Equals("size", StringComparison.OrdinalIgnoreCase) || text.Equals("thread", StringComparison.OrdinalIgnoreCase))
+                return Quoted(pieces, i);
+            if (Vocabulary.TryNumber(text, out var number))
+                return Number(pieces, i, number);
+            if (Vocabulary.TryLength(text, out var known))
+            {
+                if (char.IsAsciiDigit(text[0]))
+                    Length(ref millimetres, known, piece);
+                else
+                    Length(ref times, known, piece);
+                return 1;
+            }
+            for (var length = Math.Min(Vocabulary.LongestTerm, pieces.Count - i); length > 0; length--)
+            {
+                var run = pieces.GetRange(i, length);
+                if (run.TrueForAll(one => one.Kind == TokenKind.Word) && Vocabulary.Find(string.Join(' ', run.Select(one => one.Text))) is { } term)
+                {
+                    Term(term, piece with { End = run[^1].End });
+                    return length;
+                }
+            }
+            if (Vocabulary.TrySize(text, out var drive, out var sized))
+            {
+                if (size is not null)
+                    Twice(piece, "size");
+                (sizeDrive, size, sizeAt, asked) = (drive, sized, piece, Asked.Nothing);
+                return 1;
+            }
+            if (Vocabulary.TryThread(text, out var threaded))
+            {
+                if (thread is not null)
+                    Twice(piece, "thread");
+                (thread, threadAt, asked) = (threaded, piece, Asked.Length);
+                return 1;
+            }
+            if (piece.Kind == TokenKind.Text)
+            {
+                faults.Add(new(piece.Start, piece.End, "a text in quotes follows size, thread, note or remark", null));
+                return 1;
+            }
+            faults.Add(LineFaults.Unknown(piece.Start, piece.End, $"unrecognised word \"{StepLine.Shown(text)}\"", text, Vocabulary.All));
+            return 1;
+        }
+
+        private void Term(Term term, Token at)
+        {
+            if (under && cover is null && !unknownCover && term.Cover is not null)
+            {
+                (cover, asked) = (term, Asked.Nothing);
+                return;
+            }
+            if (term.Captive is not null)
+                asked = Asked.Captive;
+            else if (term.Verb is not null)
+                asked = Asked.What;
+            terms.Add((term, at));
+        }
+
+        private void Question(Token at)
+        {
+            switch (asked)
+            {
+                case Asked.Captive:
+                    unknownCaptive = true;
+                    break;
+                case Asked.Cover:
+                    unknownCover = true;
+                    break;
+                case Asked.What:
+                    unknownWhat = true;
+                    break;
+                case Asked.Length when times is null:
+                    break;
+                default:
+                    faults.Add(new(at.Start, at.End, "what is not known? Say screws ?, unplug ?, unbond ?, captive ? or under ?", null));
+                    break;
+            }
+        }
+
+        private int Number(List<Token> pieces, int i, double number)
+        {
+            var piece = pieces[i];
+            if (i + 1 < pieces.Count && pieces[i + 1].Text.Equals("mm", StringComparison.OrdinalIgnoreCase))
+            {
+                Length(ref millimetres, number, piece);
+                return 2;
+            }
+            if (asked == Asked.Cover && covers is null)
+            {
+                covers = Whole(number, piece);
+                return 1;
+            }
+            if (count is not null)
+                Twice(piece, "count");
+            count = Whole(number, piece);
+            return 1;
+        }
+
+        private int Whole(double number, Token at)
+        {
+            if (number is >= 1 and <= RecordLimits.Count && number == Math.Floor(number))
+                return (int)number;
+            faults.Add(new(at.Start, at.End, $"a count is a whole number from 1 to {RecordLimits.Count}", null));
+            return 1;
+        }
+
+        private void Length(ref double? field, double length, Token at)
+        {
+            if (times is not null || millimetres is not null)
+                Twice(at, "length");
+            (field, lengthAt, asked) = (length, at, Asked.Nothing);
+        }
+
+        private int Quoted(List<Token> pieces, int i)
+        {
+            var keyword = pieces[i];
+            if (i + 1 >= pieces.Count || pieces[i + 1].Kind != TokenKind.Text)
+            {
+                faults.Add(new(keyword.Start, keyword.End, $"put the text in quotes: {keyword.Text} \"…\"", null));
+                return 1;
+            }
+            var text = pieces[i + 1];
+            if (string.IsNullOrWhiteSpace(text.Text) || text.Text.EnumerateRunes().Count() > RecordLimits.Text || text.Text.Any(char.IsControl))
+                faults.Add(new(text.Start, text.End, $"must be 1 to {RecordLimits.Text} characters on one line", null));
+            if (keyword.Text.Equals("size", StringComparison.OrdinalIgnoreCase))
+                (size, sizeAt) = (text.Text, text);
+            else
+                (thread, threadAt) = (text.Text, text);
+            asked = Asked.Nothing;
+            return 2;
+        }
+
+        private void Twice(Token at, string what) => faults.Add(new(at.Start, at.End, $"the {what} is said twice", null));
+
+        public TeardownAction? Action(int start, int end)
+        {
+            var verbs = terms.Where(said => said.Term.Verb is not null).ToList();
+            // Slide names a connector where the phrase unplugs.
+            if (verbs.Select(said => said.Term.Verb).Distinct().Count() > 1)
+                verbs = [.. verbs.Where(said => said.Term.Verb != Deed.Slide)];
+            var second = verbs.Find(said => said.Term.Verb != verbs[0].Term.Verb);
+            if (second.Term is not null)
+            {
+                faults.Add(new(second.At.Start, second.At.End, "two actions in one phrase: put a comma between them", null));
+                return null;
+            }
+            verb = verbs.Count > 0 ? verbs[0].Term.Verb : IsScrews ? Deed.Unscrew : terms.Select(said => said.Term.Implied).FirstOrDefault(deed => deed is not null);
+            if (verb is null)
+            {
+                faults.Add(terms.Count > 0
+                    ? new(terms[0].At.Start, terms[0].At.End, $"what is done with it? Say lift {terms[0].At.Text}, peel {terms[0].At.Text} or the like", null)
+                    : millimetres is not null
+                        ? new(start, end, "what has this length? Say screws, or a bond such as soft glue", null)
+                        : new(start, end, "say what there is so many of, such as 4 ph0 or 12 clips", null));
+                return null;
+            }
+            var action = Make(verb.Value);
+            return action is null ? null : action with { Count = count ?? 1 };
+        }
+
+        private bool IsScrews =>
+            size is not null || thread is not null || times is not null || under || terms.Exists(said => said.Term.Drive is not null || said.Term.Captive is not null);
+
+        private TeardownAction? Make(Deed deed)
+        {
+            TeardownAction? action = deed switch
+            {
+                Deed.Unscrew => Screws(),
+                Deed.Unclip => new Unclip(),
+                Deed.Unlatch => new Unlatch(),
+                Deed.Slide => new Slide(),
+                Deed.Switch => new Switch(),
+                Deed.Swing => new Swing(),
+                Deed.Route => new Route(),
+                Deed.Move => new Move(),
+                Deed.Unplug => new Unplug { Connector = What(term => term.Connector) },
+                Deed.Peel => new Peel { What = What(term => term.Peel) },
+                Deed.Unbond => Bond(),
+                // What is lifted without a word is a part.
+                Deed.Lift => new Lift { What = What(term => term.Lift) ?? (unknownWhat ? null : LiftWhat.Part) },
+                _ => new Thermal { What = What(term => term.Thermal) },
+            };
+            foreach (var (term, at) in terms.Where(said => !Fits(said.Term, deed)))
+                faults.Add(new(at.Start, at.End, $"this word says nothing about {Name(deed)}", null));
+            if (deed != Deed.Unscrew)
+            {
+                foreach (var at in new[] { sizeAt, threadAt, underAt }.OfType<Token>())
+                    faults.Add(new(at.Start, at.End, $"this belongs to screws, not to {Name(deed)}", null));
+                if (deed != Deed.Unbond && lengthAt is { } measured)
+                    faults.Add(new(measured.Start, measured.End, $"{Name(deed)} has no length", null));
+            }
+            return action;
+        }
+
+        private static bool Fits(Term term, Deed deed) => term.Verb == deed || deed switch
+        {
+            Deed.Unscrew => term.Drive is not null || term.Captive is not null || term.Cover is not null,
+            Deed.Unplug => term.Connector is not null,
+            Deed.Peel => term.Peel is not null,
+            Deed.Unbond => term.Bond is not null,
+            Deed.Lift => term.Lift is not null,
+            Deed.Thermal => term.Thermal is not null,
+            _ => false,
+        };
+
+        private T? What<T>(Func<Term, T?> of) where T : struct
+        {
+            T? what = null;
+            foreach (var (term, at) in terms)
+            {
+                if (of(term) is not { } word)
+                    continue;
+                if (what is not null && !what.Value.Equals(word))
+                    faults.Add(new(at.Start, at.End, "another word says otherwise: put a comma between them", null));
+                what = word;
+            }
+            return what;
+        }
+
+        private Unscrew Screws()
+        {
+            var drive = What(term => term.Drive);
+            if (drive is not null && sizeDrive is { } implied && implied != drive && sizeAt is { } at)
+                faults.Add(new(at.Start, at.End, $"{size} is a {Vocabulary.Spaced(implied.Word())} size", null));
+            var hidden = cover?.Cover ?? What(term => term.Cover);
+            if (under && cover is null && !unknownCover && underAt is { } where)
+                faults.Add(new(where.Start, where.End, "say what hides them, such as under foot, or under ?", null));
+            var length = times ?? millimetres;
+            if (length is < RecordLimits.ShortestScrew or > RecordLimits.LongestScrew && lengthAt is { } far)
+                faults.Add(new(far.Start, far.End, string.Create(CultureInfo.InvariantCulture, $"a screw is {RecordLimits.ShortestScrew} to {RecordLimits.LongestScrew} mm long"), null));
+            if (covers > (count ?? 1) && underAt is { } many)
+                faults.Add(new(many.Start, many.End, $"no more covers than screws: at most {count ?? 1}", null));
+            return new Unscrew
+            {
+                Drive = drive ?? sizeDrive,
+                Size = size,
+                Thread = thread,
+                Length = length,
+                Captive = unknownCaptive ? null : What(term => term.Captive) ?? false,
+                Cover = unknownCover ? null : hidden ?? Cover.None,
+                Covers = covers,
+            };
+        }
+
+        private Unbond Bond()
+        {
+            var bond = What(term => term.Bond);
+            var length = millimetres ?? times;
+            if (lengthAt is { } at)
+            {
+                if (bond == Records.Bond.ReleaseTab)
+                    faults.Add(new(at.Start, at.End, "a release tab has no length", null));
+                else if (length is < RecordLimits.ShortestBond or > RecordLimits.LongestBond)
+                    faults.Add(new(at.Start, at.End, string.Create(CultureInfo.InvariantCulture, $"a bond is {RecordLimits.ShortestBond} to {RecordLimits.LongestBond} mm long"), null));
+            }
+            return new Unbond { Bond = bond, LengthMm = length };
+        }
+
+        private static string Name(Deed deed) => deed switch
+        {
+            Deed.Unscrew => "screws",
+            Deed.Unclip => "clips",
+            Deed.Unlatch => "latches",
+            Deed.Slide => "sliding",
+            Deed.Switch => "a switch",
+            Deed.Swing => "swinging",
+            Deed.Route => "a cable route",
+            Deed.Move => "moving",
+            Deed.Unplug => "a connection",
+            Deed.Peel => "peeling",
+            Deed.Unbond => "a bond",
+            Deed.Lift => "lifting",
+            _ => "a thermal joint",
+        };
+    }
+}

@@ -1,0 +1,463 @@
+using System.Globalization;
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Benching;
+
+/// <summary>
+/// A step as one line of text: <c>8 ph0 m2x5, 2 ph0 m2x9 under foot, 12 clips, lift cover &gt; inside</c>. The grammar is in
+/// <c>docs/step-line.md</c>.
+/// </summary>
+public static class StepLine
+{
+    /// <summary>Longest line, characters: what the largest step needs.</summary>
+    public const int MaxLength = 40_000;
+
+    /// <summary>Reads a line. What is not understood becomes a fault with its place, and the rest is read all the same.</summary>
+    public static StepLineReading Read(string line, StepLineContext context) => new Reader(line, context).Read();
+
+    /// <summary>The line that reads as this step, its id aside, where it stands in the context.</summary>
+    /// <param name="step">The step.</param>
+    /// <param name="context">Where it stands.</param>
+    /// <param name="parts">What a line said of parts that the record has not yet, or of how they are held; null: nothing.</param>
+    public static string Print(Step step, StepLineContext context, IReadOnlyList<PartOfLine>? parts = null) => StepLinePrinter.Print(step, context, parts ?? []);
+
+    private sealed class Reader(string line, StepLineContext context)
+    {
+        private readonly List<Token> tokens = LineTokens.Of(line);
+        private readonly List<LineFault> faults = [];
+        private readonly List<LineChip> chips = [];
+        private readonly List<TeardownAction> actions = [];
+        private readonly List<PartOfLine> parts = [];
+        private readonly List<string> after = [];
+        private readonly List<string> tightening = [];
+        private readonly List<Surprise> surprises = [];
+        private Phrase phrase = new();
+        private int next;
+        private string? title, opens, layer, remark;
+        private bool together, off;
+        private double? took;
+
+        public StepLineReading Read()
+        {
+            if (line.Length > MaxLength)
+            {
+                faults.Add(new(MaxLength, line.Length, $"the line is longer than {MaxLength} characters", null));
+                return Reading();
+            }
+            while (next < tokens.Count)
+                Piece();
+            EndPhrase();
+            if (actions.Count == 0 && faults.Count == 0)
+                faults.Add(new(line.Length, line.Length, "say at least one action, such as 4 ph0 m2x4 or lift", null));
+            if (actions.Count > RecordLimits.Actions)
+                faults.Add(new(0, line.Length, $"has {actions.Count} actions; the limit is {RecordLimits.Actions}", null));
+            return Reading();
+        }
+
+        private StepLineReading Reading()
+        {
+            var step = new Step
+            {
+                Id = "",
+                Title = "",
+                Layer = layer ?? context.CurrentLayer,
+                Opens = opens,
+                Frees = [.. parts.Select(part => part.Id)],
+                Together = together,
+                After = after,
+                DisconnectsPower = off,
+                ObservedSeconds = took,
+                Tightening = tightening,
+                Surprises = surprises,
+                Actions = actions,
+                Notes = remark,
+            };
+            var named = title ?? StepNames.Title(step);
+            step = step with { Title = named, Id = context.StepId ?? StepNames.Id(named, context.Steps.Select(other => other.Id)) };
+            return new(step, parts, [.. chips.OrderBy(chip => chip.Start)], [.. faults.OrderBy(fault => fault.Start)]);
+        }
+
+        private void Piece()
+        {
+            var token = tokens[next++];
+            switch (token.Kind)
+            {
+                case TokenKind.Comma or TokenKind.Semicolon:
+                    EndPhrase();
+                    break;
+                case TokenKind.Text when next > 1 && phrase.Awaits(tokens[next - 2]):
+                    phrase.Add(token);
+                    break;
+                case TokenKind.Text:
+                    Once(ref title, CheckedText(token), token, token, ChipKind.Title, "title");
+                    break;
+                case TokenKind.Opens:
+                    if (LayerName(token, known: false) is { } opened)
+                        Once(ref opens, opened.Name, token, opened.Last, ChipKind.Opens, "layer that opens");
+                    break;
+                case TokenKind.Layer:
+                    if (LayerName(token, known: true) is { } stood)
+                        Once(ref layer, stood.Name, token, stood.Last, ChipKind.Layer, "layer");
+                    break;
+                case TokenKind.Frees:
+                    Frees(token);
+                    break;
+                case TokenKind.Word when Vocabulary.Clauses.Contains(token.Text):
+                    Clause(token);
+                    break;
+                default:
+                    phrase.Add(token);
+                    break;
+            }
+        }
+
+        private void Clause(Token token)
+        {
+            switch (token.Text.ToLowerInvariant())
+            {
+                case "off":
+                    off = true;
+                    Chip(ChipKind.Off, token, token, "");
+                    break;
+                case "together":
+                    together = true;
+                    Chip(ChipKind.Together, token, token, "");
+                    break;
+                case "after":
+                    After(token);
+                    break;
+                case "took":
+                    if (Seconds() is { } seconds)
+                    {
+                        took = seconds;
+                        Chip(ChipKind.Took, token, tokens[next - 1], line[tokens[next - 1].Start..tokens[next - 1].End]);
+                    }
+                    else
+                    {
+                        Fault(token, "say how many seconds, such as took 31 s");
+                    }
+                    break;
+                case "tighten":
+                    Tighten(token);
+                    break;
+                case "late":
+                    Surprised(token, SurpriseKind.FoundLate, "a screw found late");
+                    break;
+                case "damage":
+                    Surprised(token, SurpriseKind.Damage, "something broke");
+                    break;
+                case "along":
+                    Surprised(token, SurpriseKind.PartCameAlong, "a part came along");
+                    break;
+                case "remark":
+                    if (TextAfter(token, RecordLimits.Notes) is { } note)
+                        Once(ref remark, note, token, tokens[next - 1], ChipKind.Remark, "remark");
+                    break;
+                case "note":
+                    if (TextAfter(token, RecordLimits.Notes) is { } own)
+                        phrase.Note(own, token, tokens[next - 1]);
+                    break;
+                default:
+                    With(token);
+                    break;
+            }
+        }
+
+        private void With(Token with)
+        {
+            for (var words = Math.Min(Vocabulary.LongestTerm, tokens.Count - next); words > 0; words--)
+            {
+                var run = tokens.GetRange(next, words);
+                if (run.Exists(token => token.Kind != TokenKind.Word) || !Vocabulary.TryTool(string.Join(' ', run.Select(token => token.Text)), out var tool))
+                    continue;
+                next += words;
+                phrase.With(tool, with, run[^1]);
+                return;
+            }
+            if (next < tokens.Count && tokens[next].Kind == TokenKind.Word)
+                Unrecognised(tokens[next++], "tool", Vocabulary.Tools.Keys);
+            else
+                Fault(with, "say the tool, such as with heat");
+        }
+
+        /// <summary>The words up to the next sign or clause, or a text in quotes.</summary>
+        private (string Name, Token Last, bool Quoted)? Name()
+        {
+            if (next < tokens.Count && tokens[next].Kind == TokenKind.Text)
+                return (tokens[next].Text, tokens[next++], true);
+            var from = next;
+            while (next < tokens.Count && tokens[next].Kind == TokenKind.Word && !Vocabulary.Clauses.Contains(tokens[next].Text))
+                next++;
+            return from == next ? null : (string.Join(' ', tokens.GetRange(from, next - from).Select(token => token.Text)), tokens[next - 1], false);
+        }
+
+        private (string Name, Token Last)? LayerName(Token sign, bool known)
+        {
+            var first = next;
+            if (Name() is not { } name)
+            {
+                Fault(sign, known ? "say which layer, such as @ outside" : "say what opens, such as > inside");
+                return null;
+            }
+            var exact = context.Layers.FirstOrDefault(other => other == name.Name)
+                ?? (name.Quoted ? null : context.Layers.FirstOrDefault(other => string.Equals(other, name.Name, StringComparison.OrdinalIgnoreCase)));
+            if (exact is null && known && !name.Quoted && KnownLayerAt(first) is { } shorter)
+                return shorter;
+            if (exact is null && known && !context.WithoutRecord)
+                faults.Add(LineFaults.Unknown(sign.End, name.Last.End, $"there is no layer \"{Shown(name.Name)}\"", name.Name, context.Layers));
+            CheckText(name.Name, sign, name.Last);
+            return (exact ?? name.Name, name.Last);
+        }
+
+        /// <summary>The longest run of words that is a layer, where a phrase follows without a comma.</summary>
+        private (string Name, Token Last)? KnownLayerAt(int first)
+        {
+            for (var last = next - 1; last >= first; last--)
+            {
+                var words = string.Join(' ', tokens.GetRange(first, last - first + 1).Select(token => token.Text));
+                if (context.Layers.FirstOrDefault(layer => string.Equals(layer, words, StringComparison.OrdinalIgnoreCase)) is not { } layer)
+                    continue;
+                next = last + 1;
+                return (layer, tokens[last]);
+            }
+            return null;
+        }
+
+        private void Frees(Token sign)
+        {
+            var from = sign;
+            while (true)
+            {
+                if (Name() is not { } name)
+                {
+                    Fault(from, "say which part comes free, such as = battery");
+                    return;
+                }
+                var start = from == sign ? sign.Start : tokens[next - 1].Start;
+                if (Part(name.Name, name.Quoted) is { } part)
+                {
+                    CheckText(part.Id, from, name.Last);
+                    parts.Add(part);
+                    chips.Add(new(ChipKind.Frees, start, name.Last.End, part.Id, parts.Count - 1));
+                }
+                else
+                {
+                    faults.Add(PartTrouble(name.Name, from.End, name.Last.End));
+                }
+                if (!Continues(name => Part(name, quoted: false) is not null))
+                    return;
+                from = tokens[next++];
+            }
+        }
+
+        private IEnumerable<string> PartNames => context.Parts.Select(part => part.Id).Concat(Vocabulary.Kinds.Keys);
+
+        private LineFault PartTrouble(string name, int start, int end)
+        {
+            if (Vocabulary.TryKind(name, out var kind) && context.Parts.Where(part => part.Kind == kind).Select(part => part.Id).ToList() is { Count: > 1 } several)
+                return new(start, end, $"which {Vocabulary.Spaced(kind.Word())}: {string.Join(", ", several)}?", several[0]);
+            return LineFaults.Unknown(start, end, $"there is no part \"{Shown(name)}\", and a new one is named with its kind, such as {Shown(name)}:other", name, PartNames);
+        }
+
+        /// <summary>The part that a name stands for, with the mounting said behind it.</summary>
+        private PartOfLine? Part(string name, bool quoted)
+        {
+            if (Known(name) is { } exact)
+                return new(exact.Id, null, null);
+            if (quoted)
+                return context.WithoutRecord ? new(name, null, null) : null;
+            var space = name.LastIndexOf(' ');
+            if (space > 0 && Vocabulary.TryMounting(name[(space + 1)..], out var mounting))
+                return Part(name[..space], quoted: false) is { } held ? held with { Mounting = mounting } : null;
+            var colon = name.LastIndexOf(':');
+            if (colon > 0 && Vocabulary.TryKind(name[(colon + 1)..], out var said))
+                return Known(name[..colon]) is null ? new(name[..colon], said, null) : null;
+            if (!Vocabulary.TryKind(name, out var kind))
+            {
+                // What stands behind a kind tells places apart: memory-a is memory.
+                for (var dash = name.LastIndexOf('-'); dash > 0; dash = name.LastIndexOf('-', dash - 1))
+                {
+                    if (Vocabulary.TryKind(name[..dash], out kind))
+                        return new(name, kind, null);
+                }
+                return context.WithoutRecord ? new(name, null, null) : null;
+            }
+            var like = context.Parts.Where(part => part.Kind == kind).ToList();
+            return like.Count switch
+            {
+                0 => new(name.ToLowerInvariant().Replace(' ', '-'), kind, null),
+                1 => new(like[0].Id, null, null),
+                _ => null,
+            };
+        }
+
+        private Part? Known(string name) =>
+            context.Parts.FirstOrDefault(part => part.Id == name) ?? context.Parts.FirstOrDefault(part => string.Equals(part.Id, name, StringComparison.OrdinalIgnoreCase));
+
+        private void After(Token keyword)
+        {
+            var from = keyword;
+            while (true)
+            {
+                var first = next;
+                if (Name() is not { } name)
+                {
+                    Fault(from, "say which step comes first, such as after 2");
+                    return;
+                }
+                var words = tokens.GetRange(first, next - first);
+                var ids = Step(name.Name, name.Quoted) is { } one
+                    ? [one]
+                    : name.Quoted ? [] : words.Select(word => Step(word.Text, quoted: false)).TakeWhile(id => id is not null).OfType<string>().ToList();
+                if (ids.Count == 0 || (ids.Count > 1 && ids.Count < words.Count))
+                    faults.Add(StepTrouble(name.Name, words[0].Start, name.Last.End));
+                foreach (var id in ids)
+                {
+                    after.Add(id);
+                    chips.Add(new(ChipKind.After, from == keyword && id == ids[0] ? keyword.Start : words[0].Start, name.Last.End, id, after.Count - 1));
+                }
+                if (!Continues(name => Step(name, quoted: false) is not null))
+                    return;
+                from = tokens[next++];
+            }
+        }
+
+        private LineFault StepTrouble(string name, int start, int end) => int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out _)
+            ? new(start, end, $"there is no step {Shown(name)}: there are {context.Steps.Count}", null)
+            : LineFaults.Unknown(start, end, $"there is no step \"{Shown(name)}\"", name, context.Steps.Select(step => step.Title));
+
+        private string? Step(string name, bool quoted)
+        {
+            if (quoted)
+                return context.WithoutRecord || context.Steps.Any(step => step.Id == name) ? name : null;
+            if (int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && !context.WithoutRecord)
+                return number >= 1 && number <= context.Steps.Count ? context.Steps[number - 1].Id : null;
+            var found = context.Steps.FirstOrDefault(step => step.Id == name)
+                ?? context.Steps.FirstOrDefault(step => string.Equals(step.Title, name, StringComparison.OrdinalIgnoreCase));
+            return found?.Id ?? (context.WithoutRecord ? name : null);
+        }
+
+        /// <summary>Whether a comma is followed by a further name of a list, rather than by the next phrase.</summary>
+        private bool Continues(Func<string, bool> isName)
+        {
+            if (next + 1 >= tokens.Count || tokens[next].Kind != TokenKind.Comma)
+                return false;
+            var (kept, comma) = (next, next);
+            next = comma + 1;
+            var name = Name();
+            next = kept;
+            if (name is not { } candidate)
+                return false;
+            return candidate.Quoted || (!context.WithoutRecord && isName(candidate.Name)) || (context.WithoutRecord && IsNoPhrase(candidate.Name));
+        }
+
+        // Without a record any word could be a part: what reads as an action is one.
+        private static bool IsNoPhrase(string name)
+        {
+            var trial = new Phrase();
+            foreach (var token in LineTokens.Of(name))
+                trial.Add(token);
+            return trial.Read([]) is null;
+        }
+
+        private double? Seconds()
+        {
+            if (next >= tokens.Count || tokens[next].Kind != TokenKind.Word)
+                return null;
+            var word = tokens[next].Text;
+            var bare = word.EndsWith("s", StringComparison.OrdinalIgnoreCase) ? word[..^1] : word;
+            if (!Vocabulary.TryNumber(bare, out var seconds) || seconds > RecordLimits.Seconds)
+                return null;
+            next++;
+            if (bare.Length == word.Length && next < tokens.Count && tokens[next].Text.Equals("s", StringComparison.OrdinalIgnoreCase))
+                next++;
+            return seconds;
+        }
+
+        private void Tighten(Token keyword)
+        {
+            var from = keyword;
+            while (true)
+            {
+                if (Name() is not { } name)
+                {
+                    Fault(from, "say the order, such as tighten \"1\", \"3\", \"2\", \"4\"");
+                    return;
+                }
+                CheckText(name.Name, from, name.Last);
+                tightening.Add(name.Name);
+                chips.Add(new(ChipKind.Tighten, from == keyword ? keyword.Start : name.Last.Start, name.Last.End, name.Name, tightening.Count - 1));
+                if (next + 1 >= tokens.Count || tokens[next].Kind != TokenKind.Comma || tokens[next + 1].Kind != TokenKind.Text)
+                    return;
+                from = tokens[next++];
+            }
+        }
+
+        private void Surprised(Token keyword, SurpriseKind kind, string unsaid)
+        {
+            var text = next < tokens.Count && tokens[next].Kind == TokenKind.Text ? CheckedText(tokens[next++]) : unsaid;
+            var seconds = Seconds();
+            string? notes = null;
+            if (next < tokens.Count && tokens[next].Kind == TokenKind.Word && tokens[next].Text.Equals("note", StringComparison.OrdinalIgnoreCase))
+                notes = TextAfter(tokens[next++], RecordLimits.Notes);
+            surprises.Add(new Surprise { Kind = kind, Text = text, Seconds = seconds, Notes = notes });
+            chips.Add(new(ChipKind.Surprise, keyword.Start, tokens[next - 1].End, text, surprises.Count - 1));
+        }
+
+        private string? TextAfter(Token keyword, int limit)
+        {
+            if (next < tokens.Count && tokens[next].Kind == TokenKind.Text)
+            {
+                var text = tokens[next++];
+                if (text.Text.EnumerateRunes().Count() > limit)
+                    faults.Add(new(text.Start, text.End, $"is longer than {limit} characters", null));
+                return text.Text;
+            }
+            Fault(keyword, $"put the text in quotes: {keyword.Text} \"…\"");
+            return null;
+        }
+
+        private string CheckedText(Token token)
+        {
+            CheckText(token.Text, token, token);
+            return token.Text;
+        }
+
+        private void CheckText(string text, Token first, Token last)
+        {
+            if (string.IsNullOrWhiteSpace(text))
+                faults.Add(new(first.Start, last.End, "must not be empty", null));
+            else if (text.EnumerateRunes().Count() > RecordLimits.Text)
+                faults.Add(new(first.Start, last.End, $"is longer than {RecordLimits.Text} characters", null));
+            else if (text.Any(c => char.IsControl(c) || c is '\u2028' or '\u2029'))
+                faults.Add(new(first.Start, last.End, "must be one line without control characters", null));
+        }
+
+        private void EndPhrase()
+        {
+            if (!phrase.IsEmpty && phrase.Read(faults) is { } action)
+            {
+                actions.Add(action);
+                chips.Add(new(ChipKind.Action, phrase.Start, phrase.End, "", actions.Count - 1));
+            }
+            phrase = new Phrase();
+        }
+
+        private void Once(ref string? field, string value, Token first, Token last, ChipKind kind, string what)
+        {
+            if (field is not null)
+                faults.Add(new(first.Start, last.End, $"the {what} is said twice", null));
+            field = value;
+            Chip(kind, first, last, value);
+        }
+
+        private void Chip(ChipKind kind, Token first, Token last, string text) => chips.Add(new(kind, first.Start, last.End, text, 0));
+
+        private void Fault(Token at, string message) => faults.Add(new(at.Start, at.End, message, null));
+
+        private void Unrecognised(Token word, string what, IEnumerable<string> known) =>
+            faults.Add(LineFaults.Unknown(word.Start, word.End, $"unrecognised {what} \"{Shown(word.Text)}\"", word.Text, known));
+    }
+
+    internal static string Shown(string text) => text.Length <= 60 ? text : text[..60];
+}

@@ -1,0 +1,140 @@
+using System.Globalization;
+using System.Text;
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Benching;
+
+/// <summary>Writes a step as the line that reads as it.</summary>
+internal static class StepLinePrinter
+{
+    public static string Print(Step step, StepLineContext context, IReadOnlyList<PartOfLine> parts)
+    {
+        var line = new StringBuilder();
+        if (step.Title != StepNames.Title(step))
+            line.Append(LineTokens.Quote(step.Title)).Append(' ');
+        line.AppendJoin(", ", step.Actions.Select(Action));
+        if (step.Opens is { } opens)
+            line.Append(" > ").Append(LineTokens.Name(opens));
+        if (step.Frees.Count > 0)
+            line.Append(" = ").AppendJoin(", ", step.Frees.Select(id => Part(id, context, parts.FirstOrDefault(part => part.Id == id))));
+        if (step.Together)
+            line.Append(" together");
+        if (step.DisconnectsPower)
+            line.Append(" off");
+        if (step.After.Count > 0)
+            line.Append(" after ").AppendJoin(", ", step.After.Select(id => Step(id, context)));
+        if (step.Layer != context.CurrentLayer)
+            line.Append(" @ ").Append(LineTokens.Name(step.Layer));
+        if (step.ObservedSeconds is { } seconds)
+            line.Append(" took ").Append(Number(seconds)).Append('s');
+        if (step.Tightening.Count > 0)
+            line.Append(" tighten ").AppendJoin(", ", step.Tightening.Select(LineTokens.Quote));
+        foreach (var surprise in step.Surprises)
+            line.Append(Surprise(surprise));
+        if (step.Notes is { } notes)
+            line.Append(" remark ").Append(LineTokens.Quote(notes));
+        return line.ToString().TrimStart();
+    }
+
+    private static string Part(string id, StepLineContext context, PartOfLine? said)
+    {
+        if (!LineTokens.IsPlainName(id))
+            return LineTokens.Quote(id);
+        var held = said?.Mounting is { } mounting ? $" {mounting.Word()}" : "";
+        if (context.Parts.Any(part => part.Id == id))
+            return id + held;
+        return said?.NewKind is { } kind ? $"{id}:{kind.Word()}{held}" : LineTokens.Quote(id);
+    }
+
+    private static string Step(string id, StepLineContext context)
+    {
+        for (var i = 0; i < context.Steps.Count; i++)
+        {
+            if (context.Steps[i].Id == id)
+                return Number(i + 1);
+        }
+        return LineTokens.Quote(id);
+    }
+
+    private static string Surprise(Surprise surprise)
+    {
+        var words = new StringBuilder(surprise.Kind switch
+        {
+            SurpriseKind.FoundLate => " late ",
+            SurpriseKind.Damage => " damage ",
+            _ => " along ",
+        }).Append(LineTokens.Quote(surprise.Text));
+        if (surprise.Seconds is { } seconds)
+            words.Append(' ').Append(Number(seconds)).Append('s');
+        if (surprise.Notes is { } notes)
+            words.Append(" note ").Append(LineTokens.Quote(notes));
+        return words.ToString();
+    }
+
+    private static string Action(TeardownAction action)
+    {
+        var words = new StringBuilder();
+        var many = action.Count != 1;
+        if (many || action is Unscrew or Unclip)
+            words.Append(Number(action.Count)).Append(' ');
+        words.Append(action switch
+        {
+            Unscrew screws => Screws(screws),
+            Unclip => many ? "clips" : "clip",
+            Unlatch => many ? "latches" : "latch",
+            Slide => "slide",
+            Switch => "switch",
+            Swing => "swing",
+            Route => "route",
+            Move => "move",
+            Unplug unplug => $"unplug {Word(unplug.Connector)}",
+            Peel peel => $"peel {Word(peel.What)}",
+            Unbond bond => $"unbond {Word(bond.Bond)}{(bond.LengthMm is { } length ? $" {Number(length)}mm" : "")}",
+            Lift { What: LiftWhat.Part } => "lift",
+            Lift lift => $"lift {Word(lift.What)}",
+            Thermal thermal => $"thermal {Word(thermal.What)}",
+            _ => throw new InvalidOperationException($"an action without words: {action.GetType().Name}"),
+        });
+        if (action.Tool is { } tool)
+            words.Append(" with ").Append(Vocabulary.Spaced(tool.Word()));
+        if (action.Notes is { } notes)
+            words.Append(" note ").Append(LineTokens.Quote(notes));
+        return words.ToString();
+    }
+
+    private static string Screws(Unscrew screws)
+    {
+        var words = new List<string>();
+        if (screws.Size is { } size && Vocabulary.TrySize(size, out var implied, out var usual) && usual == size && implied == screws.Drive)
+        {
+            words.Add(size);
+        }
+        else
+        {
+            words.Add(screws.Drive is { } drive ? Vocabulary.Spaced(drive.Word()) : screws.Count == 1 ? "screw" : "screws");
+            if (screws.Size is { } other)
+                words.Add($"size {LineTokens.Quote(other)}");
+        }
+        var length = screws.Length is { } known ? $"x{Number(known)}" : "";
+        if (screws.Thread is { } thread)
+            words.Add(Vocabulary.TryThread(thread, out var spelled) && spelled == thread ? thread + length : $"thread {LineTokens.Quote(thread)} {length}".TrimEnd());
+        else if (length.Length > 0)
+            words.Add(length);
+        if (screws.Captive != false)
+            words.Add(screws.Captive is null ? "captive ?" : "captive");
+        if (screws.Cover != Cover.None || screws.Covers is not null)
+            words.Add($"under {(screws.Covers is { } covers ? $"{Number(covers)} " : "")}{(screws.Cover is { } cover ? cover.Word() : "?")}");
+        return string.Join(' ', words);
+    }
+
+    private static string Word<T>(T? word) where T : struct, Enum => word is { } known ? Vocabulary.Spaced(known.Word()) : "?";
+
+    private static string Number(double number)
+    {
+        var shortest = number.ToString("R", CultureInfo.InvariantCulture);
+        // The line has no powers of ten.
+        return shortest.Contains('E', StringComparison.Ordinal) ? number.ToString("F400", CultureInfo.InvariantCulture).TrimEnd('0').TrimEnd('.') : shortest;
+    }
+
+    private static string Number(int number) => number.ToString(CultureInfo.InvariantCulture);
+}

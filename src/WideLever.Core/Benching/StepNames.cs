@@ -1,0 +1,68 @@
+using System.Globalization;
+using System.Text;
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Benching;
+
+/// <summary>Titles and ids of steps for which nobody chose one.</summary>
+public static class StepNames
+{
+    /// <summary>A title by what the step opens, frees, disconnects or does; its own title plays no part.</summary>
+    public static string Title(Step step)
+    {
+        if (step.Opens is { } opens)
+            return Cut($"Open {opens}");
+        if (step.Frees.Count > 0)
+            return step.Frees.Count > 3 ? $"Take {Number(step.Frees.Count)} parts out" : Cut($"Take {List(step.Frees)} out");
+        if (step.DisconnectsPower)
+            return "Disconnect the power";
+        return (step.Actions.Count > 0 ? step.Actions[0] : null) switch
+        {
+            Unscrew { Count: var count } => $"Undo {Number(count)} {(count == 1 ? "screw" : "screws")}",
+            Unclip { Count: var count } => $"Open {Number(count)} {(count == 1 ? "clip" : "clips")}",
+            Unlatch => "Open the latch",
+            Slide => "Slide",
+            Switch => "Throw the switch",
+            Swing => "Swing aside",
+            Route => "Free the cable",
+            Move => "Move aside",
+            Unplug => "Unplug",
+            Peel => "Peel",
+            Unbond => "Part the bond",
+            Lift => "Lift",
+            Thermal => "Part the thermal joint",
+            _ => "Step",
+        };
+    }
+
+    /// <summary>An id made of a title: lower case, digits and dashes, with a number where it is taken.</summary>
+    public static string Id(string title, IEnumerable<string> taken)
+    {
+        var known = taken.ToHashSet(StringComparer.Ordinal);
+        var slug = new StringBuilder();
+        foreach (var c in title.ToLowerInvariant().Normalize(NormalizationForm.FormKD))
+        {
+            if (slug.Length >= 40)
+                break;
+            if (char.IsAsciiLetterOrDigit(c))
+                slug.Append(c);
+            else if (slug.Length > 0 && slug[^1] != '-' && CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark)
+                slug.Append('-');
+        }
+        var wanted = slug.ToString().Trim('-') is { Length: > 0 } text ? text : "step";
+        var id = wanted;
+        for (var number = 2; known.Contains(id); number++)
+            id = $"{wanted}-{Number(number)}";
+        return id;
+    }
+
+    private static string List(IReadOnlyList<string> names)
+    {
+        var words = names.Select(name => name.Replace('-', ' ')).ToList();
+        return words.Count == 1 ? words[0] : $"{string.Join(", ", words.Take(words.Count - 1))} and {words[^1]}";
+    }
+
+    private static string Cut(string title) => title.Length <= RecordLimits.Text ? title : string.Concat(title.EnumerateRunes().Take(120));
+
+    private static string Number(int number) => number.ToString(CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,258 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Benching;
+
+internal enum Deed { Unscrew, Unclip, Unlatch, Slide, Switch, Swing, Route, Move, Unplug, Peel, Unbond, Lift, Thermal }
+
+/// <summary>What a word can mean; which of its meanings holds is decided by the phrase that it stands in.</summary>
+internal sealed record Term
+{
+    /// <summary>The action that the word names outright.</summary>
+    public Deed? Verb { get; init; }
+
+    /// <summary>The action that it stands for where the phrase names none; null where that cannot be told.</summary>
+    public Deed? Implied { get; init; }
+
+    public Drive? Drive { get; init; }
+
+    public bool? Captive { get; init; }
+
+    public Cover? Cover { get; init; }
+
+    public PeelWhat? Peel { get; init; }
+
+    public Connector? Connector { get; init; }
+
+    public Bond? Bond { get; init; }
+
+    public LiftWhat? Lift { get; init; }
+
+    public ThermalWhat? Thermal { get; init; }
+}
+
+/// <summary>The words of a step line: every word of the format, its plural and its short forms. <c>docs/step-line.md</c>, <em>Words</em>.</summary>
+internal static partial class Vocabulary
+{
+    private static readonly Dictionary<string, Term> ByWord = Build();
+
+    /// <summary>Most words that one term has.</summary>
+    public const int LongestTerm = 3;
+
+    /// <summary>Words that begin a clause rather than belong to a phrase.</summary>
+    public static readonly IReadOnlySet<string> Clauses = new HashSet<string>(StringComparer.OrdinalIgnoreCase)
+    {
+        "after", "off", "together", "took", "tighten", "late", "damage", "along", "remark", "note", "with",
+    };
+
+    /// <summary>What completes in a phrase, what is needed most first.</summary>
+    public static readonly IReadOnlyList<string> Completions =
+    [
+        "clips", "captive", "cover", "coax", "card", "lift", "unplug", "under", "module", "flip", "wire", "bar", "part", "paste", "pad", "peel",
+        "foot", "feet", "label", "seal", "shield", "film", "tape", "plug", "board", "assembly", "display", "tab", "foam", "gasket", "soft glue", "rigid glue",
+        "unbond", "slide lock", "slide", "push", "press", "tight wire", "blade", "spring", "latches", "swing", "switch", "route", "move", "liquid metal",
+        "thermal", "loose", "screws", "slotted", "six-lobe", "six-lobe pin", "five-lobe", "tri-lobe", "cross", "jis", "hex", "nut", "spanner",
+        "off", "after", "together", "with", "took", "note", "remark", "tighten", "late", "damage", "along",
+    ];
+
+    /// <summary>Every word that a phrase knows, to find the nearest one.</summary>
+    public static IEnumerable<string> All => ByWord.Keys.Concat(Clauses).Append("under");
+
+    public static Term? Find(string words) => ByWord.GetValueOrDefault(words.ToLowerInvariant());
+
+    /// <summary>The tool that a word or two after <c>with</c> name.</summary>
+    public static bool TryTool(string words, out Tool tool) => Tools.TryGetValue(words, out tool);
+
+    /// <summary>Tool words, to complete and to find the nearest one.</summary>
+    public static readonly IReadOnlyDictionary<string, Tool> Tools = BuildTools();
+
+    /// <summary>The kind that a word of the format, or a name used at the bench, stands for.</summary>
+    public static bool TryKind(string words, out PartKind kind) => Kinds.TryGetValue(words, out kind);
+
+    /// <summary>Kind words, the format's own first.</summary>
+    public static readonly IReadOnlyDictionary<string, PartKind> Kinds = BuildKinds();
+
+    public static bool TryMounting(string word, out Mounting mounting) => Words.TryParse(word.ToLowerInvariant(), out mounting);
+
+    // Letters before the number of a driver's size, longest first where one begins another.
+    private static readonly (string Letters, Drive Drive)[] SizeLetters =
+    [
+        ("PH", Drive.Cross), ("JIS", Drive.CrossJis), ("SL", Drive.Slotted), ("SP", Drive.Spanner), ("TR", Drive.SixLobePin), ("T", Drive.SixLobe),
+        ("P", Drive.FiveLobe), ("Y", Drive.TriLobe), ("H", Drive.Hex), ("N", Drive.Nut),
+    ];
+
+    [GeneratedRegex(@"^(?:PH|JIS|SL|SP|TR|T|P|Y|H|N)(?:0{1,4}|[1-9]\d?)(?:[.,]\d)?", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex SizeShape();
+
+    [GeneratedRegex(@"^M\d{1,2}(?:[.,]\d{1,2})?", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex ThreadShape();
+
+    [GeneratedRegex(@"^[x×*]\d+(?:[.,]\d+)?(?:mm)?", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex TimesShape();
+
+    [GeneratedRegex(@"^\d+(?:[.,]\d+)?mm", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex MillimetresShape();
+
+    [GeneratedRegex(@"^\d+(?:[.,]\d+)?", RegexOptions.CultureInvariant)]
+    private static partial Regex NumberShape();
+
+    /// <summary>The longest piece at the start of a word that has the shape of a size, thread, length or number; else the whole word.</summary>
+    public static int PieceLength(string word)
+    {
+        foreach (var shape in new[] { TimesShape(), MillimetresShape(), NumberShape(), SizeShape(), ThreadShape() })
+        {
+            if (shape.Match(word) is { Success: true } piece && (piece.Length == word.Length || !char.IsAsciiDigit(word[piece.Length])))
+                return piece.Length;
+        }
+        return word.Length;
+    }
+
+    /// <summary>The drive of a size such as <c>PH0</c>, and its usual spelling.</summary>
+    public static bool TrySize(string word, out Drive drive, out string size)
+    {
+        size = word.ToUpperInvariant().Replace(',', '.');
+        drive = default;
+        if (SizeShape().Match(word).Length != word.Length || word.Length == 0)
+            return false;
+        var upper = size;
+        drive = SizeLetters.First(letters => upper.StartsWith(letters.Letters, StringComparison.Ordinal)).Drive;
+        return true;
+    }
+
+    /// <summary>The usual spelling of a thread such as <c>M2.5</c>.</summary>
+    public static bool TryThread(string word, out string thread)
+    {
+        thread = word.ToUpperInvariant().Replace(',', '.');
+        return word.Length > 0 && ThreadShape().Match(word).Length == word.Length;
+    }
+
+    /// <summary>A length written <c>x5</c>, <c>x5mm</c> or <c>5mm</c>, mm.</summary>
+    public static bool TryLength(string word, out double length)
+    {
+        length = 0;
+        return word.Length > 0 && (TimesShape().Match(word).Length == word.Length || MillimetresShape().Match(word).Length == word.Length)
+            && TryNumber(word.TrimStart('x', 'X', '×', '*').TrimEnd('m', 'M'), out length);
+    }
+
+    public static bool TryNumber(string word, out double number) =>
+        double.TryParse(word.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out number);
+
+    private static Dictionary<string, Term> Build()
+    {
+        var terms = new Dictionary<string, Term>(StringComparer.Ordinal);
+        void Add(string words, Term term)
+        {
+            foreach (var word in words.Split(',', StringSplitOptions.TrimEntries))
+                terms.Add(word.ToLowerInvariant(), term);
+        }
+        void Verb(string words, Deed deed) => Add(words, new Term { Verb = deed });
+
+        Verb("unscrew, screw, screws", Deed.Unscrew);
+        Verb("unclip, clip, clips, cl", Deed.Unclip);
+        Verb("unlatch, latch, latches", Deed.Unlatch);
+        Verb("switch, switches", Deed.Switch);
+        Verb("swing, swings", Deed.Swing);
+        Verb("route, unroute, cable, cables", Deed.Route);
+        Verb("move, aside, move aside", Deed.Move);
+        Verb("unplug", Deed.Unplug);
+        Verb("peel", Deed.Peel);
+        Verb("unbond, bond", Deed.Unbond);
+        Verb("lift", Deed.Lift);
+        Verb("thermal", Deed.Thermal);
+        // Slides along a guide, or names a connector where the phrase unplugs.
+        Add("slide, slides", new Term { Verb = Deed.Slide, Connector = Connector.SlideLock });
+
+        Add("cross, ph", new Term { Drive = Drive.Cross });
+        Add("slotted, slot, flat", new Term { Drive = Drive.Slotted });
+        Add("crossjis, cross jis, jis", new Term { Drive = Drive.CrossJis });
+        Add("sixlobe, six-lobe, six lobe", new Term { Drive = Drive.SixLobe });
+        Add("hex", new Term { Drive = Drive.Hex });
+        Add("nut, nuts", new Term { Drive = Drive.Nut });
+        Add("sixlobepin, six-lobe pin, six lobe pin", new Term { Drive = Drive.SixLobePin });
+        Add("fivelobe, five-lobe, five lobe", new Term { Drive = Drive.FiveLobe });
+        Add("trilobe, tri-lobe, tri lobe", new Term { Drive = Drive.TriLobe });
+        Add("spanner", new Term { Drive = Drive.Spanner });
+        Add("captive, cap", new Term { Captive = true });
+        Add("loose", new Term { Captive = false });
+
+        void Connection(string words, Connector connector) => Add(words, new Term { Connector = connector, Implied = Deed.Unplug });
+        Connection("wireplug, wire plug, wire, wires", Connector.WirePlug);
+        Connection("tightwireplug, tight wire plug, tight wire, tight", Connector.TightWirePlug);
+        Connection("fliplock, flip lock, flip-lock, flip, flips", Connector.FlipLock);
+        Connection("slidelock, slide lock, slide-lock", Connector.SlideLock);
+        Connection("pushfit, push fit, push-fit, push", Connector.PushFit);
+        Connection("pressfit, press fit, press-fit, press", Connector.PressFit);
+        Connection("barlock, bar lock, bar-lock, bar, bars", Connector.BarLock);
+        Connection("coax, antenna, antennas, lead, leads", Connector.Coax);
+        Connection("latchedmodule, latched module, module, modules", Connector.LatchedModule);
+        Connection("slidecard, slide card, card, cards", Connector.SlideCard);
+        Connection("blade, blades", Connector.Blade);
+        Connection("springcontact, spring contact, spring, springs", Connector.SpringContact);
+
+        Add("none, nothing", new Term { Cover = Cover.None });
+        Add("plug, plugs", new Term { Cover = Cover.Plug });
+        Add("foot, feet", new Term { Cover = Cover.Foot, Peel = PeelWhat.Foot, Implied = Deed.Peel });
+        Add("label, labels", new Term { Cover = Cover.Label, Peel = PeelWhat.Label, Implied = Deed.Peel });
+        Add("seal, seals", new Term { Cover = Cover.Seal, Peel = PeelWhat.Seal, Implied = Deed.Peel });
+        Add("shield, shields", new Term { Cover = Cover.Shield, Peel = PeelWhat.Shield, Implied = Deed.Peel });
+        Add("film, films", new Term { Peel = PeelWhat.Film, Implied = Deed.Peel });
+        // A tape is peeled, parted as a bond, or hides a screw: the phrase must say which.
+        Add("tape, tapes", new Term { Cover = Cover.Tape, Peel = PeelWhat.Tape, Bond = Bond.Tape });
+
+        void Bonded(string words, Bond bond) => Add(words, new Term { Bond = bond, Implied = Deed.Unbond });
+        Bonded("releasetab, release tab, release tabs, tab, tabs", Bond.ReleaseTab);
+        Bonded("foam", Bond.Foam);
+        Bonded("gasket, gaskets", Bond.Gasket);
+        Bonded("softglue, soft glue, soft", Bond.SoftGlue);
+        Bonded("rigidglue, rigid glue, rigid", Bond.RigidGlue);
+
+        Add("cover", new Term { Lift = LiftWhat.Cover });
+        Add("part, parts", new Term { Lift = LiftWhat.Part });
+        Add("assembly, assemblies", new Term { Lift = LiftWhat.Assembly });
+        Add("board, boards", new Term { Lift = LiftWhat.Board });
+        Add("display", new Term { Lift = LiftWhat.Display });
+
+        Add("pad, pads", new Term { Thermal = ThermalWhat.Pad, Implied = Deed.Thermal });
+        Add("paste", new Term { Thermal = ThermalWhat.Paste, Implied = Deed.Thermal });
+        Add("liquidmetal, liquid metal", new Term { Thermal = ThermalWhat.LiquidMetal, Implied = Deed.Thermal });
+        return terms;
+    }
+
+    private static Dictionary<string, Tool> BuildTools()
+    {
+        var tools = new Dictionary<string, Tool>(StringComparer.OrdinalIgnoreCase);
+        // What no drive names comes first: a screw says its tool already.
+        foreach (var tool in Words.Members<Tool>().OrderBy(tool => Words.TryParse<Drive>(tool.Word(), out _)))
+            tools[Spaced(tool.Word())] = tools[tool.Word()] = tool;
+        tools["pry"] = Tool.PryTool;
+        tools["jis"] = Tool.CrossJis;
+        tools["six-lobe"] = Tool.SixLobe;
+        tools["five-lobe"] = Tool.FiveLobe;
+        tools["tri-lobe"] = Tool.TriLobe;
+        return tools;
+    }
+
+    private static Dictionary<string, PartKind> BuildKinds()
+    {
+        var kinds = new Dictionary<string, PartKind>(StringComparer.OrdinalIgnoreCase);
+        foreach (var kind in Words.Members<PartKind>())
+            kinds[Spaced(kind.Word())] = kinds[kind.Word()] = kind;
+        foreach (var (words, kind) in new[]
+        {
+            ("drive, ssd", PartKind.Storage), ("ram", PartKind.Memory), ("wifi, wireless card", PartKind.Wireless), ("heatsink, cooler", PartKind.Thermal),
+            ("keys", PartKind.Keyboard), ("panel", PartKind.DisplayPanel), ("jack", PartKind.ChargePort), ("board, main board", PartKind.Mainboard),
+            ("base, base-cover, bottom", PartKind.BaseCover), ("palm rest", PartKind.TopCase), ("lid", PartKind.DisplayAssembly), ("speaker", PartKind.Speakers),
+            ("hinges", PartKind.Hinge), ("fans", PartKind.Fan), ("pack", PartKind.Battery),
+        })
+        {
+            foreach (var word in words.Split(", "))
+                kinds[word] = kind;
+        }
+        return kinds;
+    }
+
+    /// <summary>A word of the format with its parts apart: <c>base cover</c>.</summary>
+    public static string Spaced(string word) =>
+        string.Concat(word.Select(c => char.IsAsciiLetterUpper(c) ? $" {char.ToLowerInvariant(c)}" : c.ToString()));
+}

@@ -1,0 +1,42 @@
+using WideLever.Core.Scoring;
+
+namespace WideLever.Core.Comparing;
+
+/// <summary>An index under two rubrics, and the unit's place in the field under each.</summary>
+/// <param name="Before">Under the one.</param>
+/// <param name="After">Under the other.</param>
+/// <param name="PlaceBefore">Place by the low end, 1 the first; equals share a place.</param>
+/// <param name="PlaceAfter">The same under the other.</param>
+public readonly record struct IndexEffect(Quantity Before, Quantity After, int PlaceBefore, int PlaceAfter);
+
+/// <summary>What another rubric does to one unit.</summary>
+/// <param name="Repair">To R.</param>
+/// <param name="Upgrade">To U.</param>
+/// <param name="Combined">To both together.</param>
+public readonly record struct RubricEffect(IndexEffect Repair, IndexEffect Upgrade, IndexEffect Combined)
+{
+    /// <summary>The effect on every unit of a field, in its order.</summary>
+    /// <param name="before">The indices under the one rubric.</param>
+    /// <param name="after">Those of the same units under the other.</param>
+    public static RubricEffect[] Of(IReadOnlyList<Indices> before, IReadOnlyList<Indices> after)
+    {
+        var (repair, upgrade, combined) = (Pairs(one => one.Repair), Pairs(one => one.Upgrade), Pairs(one => one.Combined));
+        return [.. before.Select((_, i) => new RubricEffect(repair[i], upgrade[i], combined[i]))];
+
+        IndexEffect[] Pairs(Func<Indices, Quantity> index)
+        {
+            var (old, fresh) = (Places([.. before.Select(one => index(one).Low)]), Places([.. after.Select(one => index(one).Low)]));
+            return [.. before.Select((one, i) => new IndexEffect(index(one), index(after[i]), old[i], fresh[i]))];
+        }
+    }
+
+    /// <summary>The place of every unit: one more than there are units whose low end is higher, for what is certain puts a unit where it stands.</summary>
+    public static int[] Places(IReadOnlyList<double> lows)
+    {
+        var places = new int[lows.Count];
+        var order = Enumerable.Range(0, lows.Count).OrderByDescending(i => lows[i]).ToArray();
+        for (var rank = 0; rank < order.Length; rank++)
+            places[order[rank]] = rank > 0 && lows[order[rank]] == lows[order[rank - 1]] ? places[order[rank - 1]] : rank + 1;
+        return places;
+    }
+}

@@ -1,0 +1,62 @@
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Planning;
+
+/// <summary>Screws of one well on the way back.</summary>
+/// <param name="Well">The well.</param>
+/// <param name="Returned">How many went back into their holes; null: not ticked yet.</param>
+public sealed record ClosingWell(TrayWell Well, int? Returned)
+{
+    /// <summary>How many should go back.</summary>
+    public int Expected => Well.Screws.Count;
+
+    /// <summary>How many did not.</summary>
+    public int Missing => Expected - (Returned ?? 0);
+}
+
+/// <summary>One step on the way back.</summary>
+/// <param name="StepId">The step.</param>
+/// <param name="Title">Its title.</param>
+/// <param name="Wells">Its wells, the last first.</param>
+/// <param name="Tightening">The order noted for putting its screws back.</param>
+/// <param name="Done">Whether it was put back: every well ticked, or the step itself where it has none.</param>
+public sealed record ClosingStep(string StepId, string Title, IReadOnlyList<ClosingWell> Wells, IReadOnlyList<string> Tightening, bool Done);
+
+/// <summary>The count at the end.</summary>
+/// <param name="Expected">Screws that came out, captive ones included.</param>
+/// <param name="Returned">Screws that went back.</param>
+/// <param name="LeftOver">Loose screws that lie in the tray though their place was ticked or passed; as counted by hand, null: not counted.</param>
+/// <param name="Missing">Loose screws that neither went back nor lie in the tray; negative: there are more than came out.</param>
+public sealed record ClosingCount(int Expected, int Returned, int? LeftOver, int? Missing)
+{
+    /// <summary>Whether every screw is where it belongs.</summary>
+    public bool IsClean => LeftOver == 0 && Missing == 0;
+}
+
+/// <summary>Putting a machine back: the steps in reverse, a tick for each well, and the count at the end.</summary>
+/// <param name="Steps">The steps, the last first.</param>
+/// <param name="Count">The count so far.</param>
+public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Count)
+{
+    /// <summary>The way back through some steps.</summary>
+    /// <param name="steps">The steps in the order carried out.</param>
+    /// <param name="returned">How many went back, by step and group; a step without screws is ticked as group 0.</param>
+    /// <param name="leftOver">Screws counted in the tray at the end; null: not counted.</param>
+    public static Closing Of(IReadOnlyList<Step> steps, IReadOnlyDictionary<(string StepId, int Group), int> returned, int? leftOver)
+    {
+        var tray = SortingTray.Of(steps);
+        var back = new List<ClosingStep>();
+        foreach (var step in steps.Reverse())
+        {
+            var wells = tray.Where(well => well.StepId == step.Id).Reverse()
+                .Select(well => new ClosingWell(well, returned.TryGetValue((step.Id, well.Group), out var count) ? Math.Min(count, well.Screws.Count) : null))
+                .ToList();
+            var done = wells.Count > 0 ? wells.TrueForAll(well => well.Returned is not null) : returned.ContainsKey((step.Id, 0));
+            back.Add(new(step.Id, step.Title, wells, step.Tightening, done));
+        }
+        var all = back.SelectMany(step => step.Wells).ToList();
+        var expected = all.Sum(well => well.Expected);
+        var put = all.Sum(well => well.Returned ?? 0);
+        return new(back, new(expected, put, leftOver, leftOver is { } counted ? expected - put - counted : null));
+    }
+}

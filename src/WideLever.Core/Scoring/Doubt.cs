@@ -1,0 +1,61 @@
+using WideLever.Core.Records;
+using WideLever.Core.Rubrics;
+
+namespace WideLever.Core.Scoring;
+
+/// <summary>What an unknown fact costs in range: points that the ranges would be narrower, on the average of its answers, if it were known.</summary>
+/// <param name="Fact">The fact.</param>
+/// <param name="Repair">Of R.</param>
+/// <param name="Upgrade">Of U.</param>
+/// <param name="Combined">Of both together.</param>
+public sealed record FactCost(UnknownFact Fact, double Repair, double Upgrade, double Combined);
+
+/// <summary>Which unknown facts make the ranges wide. Method, <em>Principles</em>, unknown is unknown.</summary>
+public static class Doubt
+{
+    /// <summary>Facts that are tried, at most: those of the machine and its parts first, then those of steps in their order.</summary>
+    public const int MaxFacts = 400;
+
+    // What is narrower by less than this is not seen at six places.
+    private const double Nothing = 5e-7;
+
+    /// <summary>
+    /// Every unknown fact that costs anything, the dearest first. Each is tried by itself, all others left unknown: the costs of facts
+    /// that hide one another do not add up to the width.
+    /// </summary>
+    /// <exception cref="OperationCanceledException">It was cancelled.</exception>
+    public static IReadOnlyList<FactCost> Of(CheckedRecord record, Rubric rubric, CancellationToken cancellation = default)
+    {
+        var routes = Scorer.RoutesOf(record, rubric, cancellation);
+        var result = Scorer.Score(record, rubric, routes);
+        var now = Indices.Of(result);
+        var costs = UnknownFacts.Of(record.Record, rubric).Take(MaxFacts).AsParallel().AsOrdered().WithCancellation(cancellation).Select(asked =>
+        {
+            var known = asked.Fact.Field == "kind"
+                ? [WithKind(result, rubric, asked.Fact.Kind!.Value)]
+                : asked.Answers
+                    // An answer that would make the record faulty, such as a part within itself, is none.
+                    .Select(answer => RecordValidation.Check(answer, rubric).Checked).OfType<CheckedRecord>()
+                    .Select(answer => Indices.Of(asked.OfSteps ? Scorer.Score(answer, rubric, cancellation) : Scorer.Score(answer, rubric, routes))).ToList();
+            double Narrower(Func<Indices, Quantity> index) => known.Count == 0 ? 0 : Math.Max(0, known.Average(one => Width(index(now)) - Width(index(one))));
+            return new FactCost(asked.Fact, Narrower(one => one.Repair), Narrower(one => one.Upgrade), Narrower(one => one.Combined));
+        });
+        return
+        [
+            .. costs.Where(cost => Math.Max(cost.Repair, cost.Upgrade) > Nothing)
+                .OrderByDescending(cost => cost.Combined).ThenBy(cost => cost.Fact.At, StringComparer.Ordinal),
+        ];
+    }
+
+    private static double Width(Quantity quantity) => quantity.High - quantity.Low;
+
+    /// <summary>The indices if all were known of a kind not seen: its share alone no longer widens them.</summary>
+    private static Indices WithKind(Result result, Rubric rubric, PartKind kind)
+    {
+        var across = new Mean(rubric.Schools.AcrossMean, rubric.Floor);
+        Quantity Known(PartKind other, Quantity score) => other == kind ? Quantity.Exactly(0.5) : score;
+        var repair = across.Of([.. result.RepairKinds.Select(one => (rubric.Repair[one.Kind], Known(one.Kind, one.Score)))]).Times(100);
+        var upgrade = across.Of([.. result.UpgradeKinds.Select(one => (rubric.Upgrade[one.Kind], Known(one.Kind, one.Score)))]).Times(100);
+        return new(repair, upgrade, new Mean(1, rubric.Floor).Of([(rubric.Combined.Repair, repair), (rubric.Combined.Upgrade, upgrade)]));
+    }
+}

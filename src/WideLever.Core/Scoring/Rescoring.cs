@@ -1,0 +1,37 @@
+using WideLever.Core.Records;
+using WideLever.Core.Rubrics;
+
+namespace WideLever.Core.Scoring;
+
+/// <summary>The three indices of a record, 0..100, without what they are made of.</summary>
+/// <param name="Repair">R.</param>
+/// <param name="Upgrade">U.</param>
+/// <param name="Combined">Both together.</param>
+public readonly record struct Indices(Quantity Repair, Quantity Upgrade, Quantity Combined)
+{
+    /// <summary>The indices of a result.</summary>
+    public static Indices Of(Result result) => new(result.Repair, result.Upgrade, result.Combined);
+}
+
+/// <summary>A whole shelf under one rubric. Method, <em>Principles</em>, one rubric per comparison.</summary>
+public static class Rescoring
+{
+    /// <summary>The indices of every record, in their order; all cores work on them.</summary>
+    /// <param name="records">The records.</param>
+    /// <param name="rubric">The rubric.</param>
+    /// <param name="progress">Told how many are done, now and then; null: nobody asks.</param>
+    /// <param name="cancellation">Ends it early.</param>
+    /// <exception cref="OperationCanceledException">It was cancelled.</exception>
+    public static Indices[] Of(IReadOnlyList<CheckedRecord> records, Rubric rubric, IProgress<int>? progress = null, CancellationToken cancellation = default)
+    {
+        var indices = new Indices[records.Count];
+        var done = 0;
+        Parallel.For(0, records.Count, new ParallelOptions { CancellationToken = cancellation, MaxDegreeOfParallelism = Environment.ProcessorCount }, i =>
+        {
+            indices[i] = Indices.Of(Scorer.Score(records[i], rubric, cancellation));
+            if (Interlocked.Increment(ref done) % 100 == 0)
+                progress?.Report(done);
+        });
+        return indices;
+    }
+}
