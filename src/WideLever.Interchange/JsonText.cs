@@ -28,6 +28,36 @@ internal static class JsonText
         }
     }
 
+    /// <summary>The document, every name and text of which is Unicode, or null with the fault.</summary>
+    public static JsonDocument? ParseReadable(ReadOnlyMemory<byte> utf8, List<Fault> faults)
+    {
+        var document = Parse(utf8, faults);
+        if (document is null || IsReadable(document.RootElement))
+            return document;
+        faults.Add(new Fault("", "has a name or text that is not Unicode"));
+        document.Dispose();
+        return null;
+    }
+
+    private static bool IsReadable(JsonElement element)
+    {
+        try
+        {
+            return element.ValueKind switch
+            {
+                JsonValueKind.Object => element.EnumerateObject().All(property => property.Name is not null && IsReadable(property.Value)),
+                JsonValueKind.Array => element.EnumerateArray().All(IsReadable),
+                JsonValueKind.String => element.GetString() is not null,
+                _ => true,
+            };
+        }
+        catch (InvalidOperationException)
+        {
+            // So the parser says that bytes are no UTF-8, or that half of a surrogate pair is missing.
+            return false;
+        }
+    }
+
     private static string Message(JsonException exception)
     {
         var place = exception.LineNumber is { } line ? $" at line {line + 1}, byte {exception.BytePositionInLine + 1}" : "";

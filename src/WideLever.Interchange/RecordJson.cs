@@ -1,5 +1,6 @@
 using System.Collections;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using WideLever.Core.Records;
@@ -28,15 +29,21 @@ public static class RecordJson
     public static byte[] Canonical<T>(T document) => JsonSerializer.SerializeToUtf8Bytes(document, Options);
 
     /// <summary>The open format, for people: indented, with its format and version first.</summary>
-    public static byte[] RecordFile(TeardownRecord record)
+    public static byte[] RecordFile(TeardownRecord record) => JsonSerializer.SerializeToUtf8Bytes(RecordNode(record), Spread);
+
+    /// <summary>The open format as JSON.</summary>
+    public static JsonObject RecordNode(TeardownRecord record)
     {
         var file = JsonSerializer.SerializeToNode(record, Options)!.AsObject();
         file.Insert(0, "format", RecordReader.Format);
         file.Insert(1, "version", RecordReader.Version);
-        return JsonSerializer.SerializeToUtf8Bytes(file, Indented);
+        return file;
     }
 
-    private static readonly JsonSerializerOptions Indented = new() { WriteIndented = true };
+    /// <summary>A piece of a record, for people: indented.</summary>
+    public static byte[] Indented<T>(T piece) => JsonSerializer.SerializeToUtf8Bytes(JsonSerializer.SerializeToNode(piece, Options), Spread);
+
+    private static readonly JsonSerializerOptions Spread = new() { WriteIndented = true };
 
     private static void LeaveDefaultsOut(JsonTypeInfo type)
     {
@@ -50,11 +57,12 @@ public static class RecordJson
                 (_, "cover") => (_, value) => value is not Cover.None,
                 (_, "count") => (_, value) => value is not 1,
                 ({ Name: nameof(Part) }, "fitted") => (_, value) => value is false,
+                ({ Name: nameof(PhotoMark) }, "group") => (_, value) => value is not 0,
                 (_, "driver") => (_, value) => value is not BenchDriver.Hand,
                 (_, "sample") => (_, value) => value is not Sample.Retail,
                 // Required lists are written even where they are empty.
                 (_, "layers" or "steps" or "parts" or "actions") => static (_, value) => value is not null,
-                (_, "together" or "disconnectsPower") => (_, value) => value is true,
+                (_, "together" or "disconnectsPower" or "label") => (_, value) => value is true,
                 _ => static (_, value) => !IsDefault(value),
             };
         }

@@ -45,6 +45,7 @@ public static class RecordReader
             Guidance = Guidance(fields.Object("guidance")),
             Steps = fields.RequiredList("steps", (value, at) => Step(fields.Inner(value, at))),
             Parts = fields.RequiredList("parts", (value, at) => Part(fields.Inner(value, at))),
+            Photos = fields.List("photos", (value, at) => Photo(fields.Inner(value, at))),
             Notes = fields.OwnText("notes"),
         };
         fields.End();
@@ -63,7 +64,10 @@ public static class RecordReader
         fields.RequiredTexts("layers"),
         Guidance(fields.Object("guidance")),
         fields.List("steps", (value, at) => Step(fields.Inner(value, at))),
-        fields.OwnText("notes")));
+        fields.OwnText("notes"))
+    {
+        Photos = fields.List("photos", (value, at) => Photo(fields.Inner(value, at))),
+    });
 
     /// <summary>Reads what a unit begins with: <c>unit</c> and <c>teardown</c>.</summary>
     public static (Unit Unit, Teardown Teardown)? ReadIntake(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults,
@@ -151,10 +155,67 @@ public static class RecordReader
             Price = Money(fields, "price"),
             Ceilings = UnitCeilings(fields.Object("ceilings")),
             Covers = fields.Texts("covers"),
+            Ports = fields.List("ports", (value, at) => Port(fields.Inner(value, at))),
+            Claims = fields.List("claims", (value, at) => Claim(fields.Inner(value, at))),
+            Embargo = fields.Date("embargo"),
+            Loan = Loan(fields),
             Notes = fields.OwnText("notes"),
         };
         fields.End();
         return unit;
+    }
+
+    private static Port Port(Fields fields)
+    {
+        var port = new Port
+        {
+            Kind = fields.RequiredWord("kind", PortKind.Other),
+            Count = fields.OwnWhole("count") ?? 1,
+            Side = fields.Word<Side>("side"),
+            On = fields.Text("on"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return port;
+    }
+
+    private static Claim Claim(Fields fields)
+    {
+        var claim = new Claim
+        {
+            Source = fields.RequiredWord<ClaimSource>("source"),
+            From = fields.Text("from"),
+            Date = fields.Date("date"),
+            About = fields.RequiredWord("about", PartKind.Other),
+            Fact = fields.RequiredWord<ClaimFact>("fact"),
+            Number = fields.OwnNumber("number"),
+            Text = fields.OwnText("text"),
+            Answer = fields.OwnText("answer"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return claim;
+    }
+
+    /// <summary>Reads a claim by itself.</summary>
+    public static Claim? ReadClaim(ReadOnlyMemory<byte> utf8, string at, List<Fault> faults) => ReadWhole(utf8, faults, fields => Claim(fields), at);
+
+    private static Loan? Loan(Fields parent)
+    {
+        if (parent.KnownObject("loan") is not { } fields)
+            return null;
+        var loan = new Loan
+        {
+            Owner = fields.RequiredText("owner"),
+            Due = fields.Date("due"),
+            Arrived = fields.Date("arrived"),
+            ArrivalState = fields.Text("arrivalState"),
+            Returned = fields.Date("returned"),
+            ReturnState = fields.Text("returnState"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return loan;
     }
 
     private static UnitCeilings UnitCeilings(Fields fields)
@@ -191,6 +252,7 @@ public static class RecordReader
             Amount = fields.Number("amount"),
             Currency = fields.OwnText("currency"),
             Rate = fields.Number("rate"),
+            RateDate = fields.Date("rateDate"),
             Notes = fields.OwnText("notes"),
         };
         fields.End();
@@ -206,6 +268,7 @@ public static class RecordReader
             Driver = fields.OwnWord<BenchDriver>("driver") ?? BenchDriver.Hand,
             Condition = fields.Word<Condition>("condition"),
             Sample = fields.OwnWord<Sample>("sample") ?? Sample.Retail,
+            Seal = fields.YesNo("seal"),
             Notes = fields.OwnText("notes"),
         };
         fields.End();
@@ -331,6 +394,47 @@ public static class RecordReader
         fields.End();
         return part;
     }
+
+    private static Photo Photo(Fields fields)
+    {
+        var photo = new Photo
+        {
+            Id = fields.RequiredText("id"),
+            Sha256 = fields.RequiredText("sha256"),
+            Type = fields.RequiredWord<PhotoType>("type"),
+            WidthPx = fields.OwnWhole("widthPx") ?? 0,
+            HeightPx = fields.OwnWhole("heightPx") ?? 0,
+            Step = fields.OwnText("step"),
+            Part = fields.OwnText("part"),
+            Label = fields.YesNo("label", false),
+            Occasion = fields.OwnWord<PhotoOccasion>("occasion"),
+            Caption = fields.OwnText("caption"),
+            Marks = fields.List("marks", (value, at) => Mark(fields.Inner(value, at))),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return photo;
+    }
+
+    private static PhotoMark Mark(Fields fields)
+    {
+        var mark = new PhotoMark
+        {
+            X = fields.OwnNumber("x") ?? -1,
+            Y = fields.OwnNumber("y") ?? -1,
+            Step = fields.RequiredText("step"),
+            Group = fields.OwnWhole("group") ?? 0,
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return mark;
+    }
+
+    /// <summary>Reads one surprise, which will stand at a place such as <c>steps[3].surprises[0]</c>.</summary>
+    public static Surprise? ReadSurprise(ReadOnlyMemory<byte> utf8, string at, List<Fault> faults) => ReadWhole(utf8, faults, fields => Surprise(fields), at);
+
+    /// <summary>Reads one photo, which will stand at a place such as <c>photos[3]</c>.</summary>
+    public static Photo? ReadPhoto(ReadOnlyMemory<byte> utf8, string at, List<Fault> faults) => ReadWhole(utf8, faults, fields => Photo(fields), at);
 
     private static Capacity Capacity(Fields fields)
     {

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 
@@ -33,6 +34,15 @@ public static class ResultWriter
             Part(writer, part, record);
         writer.WriteEndObject();
         writer.WriteEndObject();
+    }
+
+    /// <summary>The result of a record as JSON, as <see cref="Write"/> writes it.</summary>
+    public static JsonNode Node(Result result, TeardownRecord record)
+    {
+        using var stream = new MemoryStream();
+        using (var writer = new Utf8JsonWriter(stream))
+            Write(writer, result, record);
+        return JsonNode.Parse(stream.ToArray())!;
     }
 
     /// <summary>Writes a refusal: what was refused, and why.</summary>

@@ -36,7 +36,7 @@ public static class RubricReader
     public static (Rubric? Rubric, IReadOnlyList<Fault> Faults) Read(ReadOnlyMemory<byte> utf8)
     {
         var faults = new List<Fault>();
-        using var document = JsonText.Parse(utf8, faults);
+        using var document = JsonText.ParseReadable(utf8, faults);
         if (document is null)
             return (null, faults);
         var fields = new Fields(document.RootElement, Place.Root, faults);
@@ -102,7 +102,7 @@ public static class RubricReader
         var combined = fields.RequiredObject("combined");
         var status = fields.RequiredObject("status");
         var currency = fields.RequiredText("currency");
-        if (currency[0] != '\u0001' && !Currencies.IsKnown(currency))
+        if (!currency.StartsWith('\u0001') && !Currencies.IsKnown(currency))
             fields.Add(fields.At("currency"), "is not an ISO 4217 currency code, such as EUR");
         var revision = fields.RequiredWhole("revision");
         if (revision < 1)
