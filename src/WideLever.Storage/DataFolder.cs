@@ -23,6 +23,9 @@ public sealed class DataFolder : IDisposable
     /// <summary>Where backups go before a migration.</summary>
     public string Backups => System.IO.Path.Combine(Path, "backups");
 
+    /// <summary>Where photos lie.</summary>
+    public string Photos => System.IO.Path.Combine(Path, "photos");
+
     /// <summary>What a script or device must show to change anything.</summary>
     public string Token { get; }
 
