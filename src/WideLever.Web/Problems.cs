@@ -38,6 +38,13 @@ public static class Problems
     public static JsonHttpResult<Problem> TooLarge() =>
         Of("too-large", "Too large", 413, "This is larger than 5 MB, the most that a record may have. Nothing was changed.");
 
+    public static JsonHttpResult<Problem> PictureTooLarge(string detail) => Of("too-large", "Too large", 413, $"{detail} Nothing was changed.");
+
+    public static JsonHttpResult<Problem> Picture(string detail) => Of("picture", "Not a picture for here", 422, $"{detail} Nothing was changed.");
+
+    public static JsonHttpResult<Problem> Early(IReadOnlyList<Fault> needs) => Of("early", "Too early", 409,
+        "There the step would stand before what it needs. Move it all the same?", needs);
+
     public static JsonHttpResult<Problem> Conflict(string detail) => Of("conflict", "Not possible now", 409, detail);
 
     public static JsonHttpResult<Problem> RevisionMissing() => Of("revision-missing", "Revision missing", 428,
@@ -45,6 +52,8 @@ public static class Problems
 
     public static JsonHttpResult<Problem> Faulty(IReadOnlyList<Fault> faults) =>
         Of("faults", faults.Count == 1 ? "One fault" : $"{faults.Count} faults", 422, "Nothing was changed.", faults);
+
+    public static JsonHttpResult<Problem> Kept(string detail, IReadOnlyList<Fault> faults) => Of("faults", "Kept, not in use", 409, detail, faults);
 
     public static JsonHttpResult<Problem> Stale(long revision, IReadOnlyList<ItemDifference> changed) => Of("stale", "Changed in another window", 412,
         "This was changed in another window since you opened it. Your change was not saved, and theirs was kept.", changed: changed, revision: revision);

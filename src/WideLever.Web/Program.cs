@@ -12,6 +12,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
 
 var root = new RootCommand("Wide Lever scores the repairability and upgradeability of notebooks from their teardown records.")
 {
-    ServeCommand.CreateDemo(), ServeCommand.CreateRun(), ScoreCommand.Create(),
+    ServeCommand.CreateDemo(), ServeCommand.CreateRun(), ScoreCommand.Create(), StepCommand.Create(), CatalogueCommand.Create(),
 };
-return await root.Parse(args).InvokeAsync();
+// A line may begin with @, which is no file of arguments here.
+return await root.Parse(args, new ParserConfiguration { ResponseFileTokenReplacer = null }).InvokeAsync();

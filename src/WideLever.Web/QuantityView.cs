@@ -18,6 +18,9 @@ public sealed record QuantityView(double Low, double? Value, double High, double
 
     /// <summary>The view of a quantity that may not apply.</summary>
     public static QuantityView? Of(Quantity? quantity) => quantity is { } known ? Of(known) : null;
+
+    /// <summary>The quantity, as it travelled.</summary>
+    public Quantity Quantity() => new(Low, Value, High, Coverage);
 }
 
 /// <summary>Seconds of effort as they travel: six places.</summary>

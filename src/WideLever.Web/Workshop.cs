@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Text;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using WideLever.Core;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
@@ -8,6 +9,7 @@ using WideLever.Core.Scoring;
 using WideLever.Interchange;
 using WideLever.Storage;
 using WideLever.Web.Shelf;
+using WideLever.Web.Verdict;
 
 namespace WideLever.Web;
 
@@ -23,36 +25,74 @@ public sealed record Workpiece(Head Unit, Head Teardown, IReadOnlyList<string> S
         $"the stored record of {Unit.Id} has a fault under this rubric: {Check.Faults[0].At}: {Check.Faults[0].Message}");
 }
 
+/// <summary>A revision of a rubric with its document.</summary>
+/// <param name="Rubric">The rubric.</param>
+/// <param name="Node">Its document.</param>
+/// <param name="Digest">SHA-256 of the document as it is kept.</param>
+/// <param name="Sha256">SHA-256 of its canonical JSON.</param>
+public sealed record RubricSheet(Rubric Rubric, JsonNode Node, string Digest, string Sha256)
+{
+    /// <summary>The sheet of a stored revision.</summary>
+    public static RubricSheet Of(RubricRow row)
+    {
+        var (rubric, faults) = RubricReader.Read(Encoding.UTF8.GetBytes(row.Document));
+        var node = JsonNode.Parse(row.Document)!;
+        return new(
+            rubric ?? throw new InvalidOperationException($"the stored rubric {row.Name}, revision {row.Revision}, has a fault: {faults[0].At}: {faults[0].Message}"),
+            node, row.Digest, CanonicalJson.Sha256(node));
+    }
+}
+
+/// <summary>A unit of the shelf with its checked record.</summary>
+/// <param name="UnitId">The unit.</param>
+/// <param name="Record">Its record.</param>
+public sealed record ShelfRecord(string UnitId, CheckedRecord Record);
+
 /// <summary>Joins the store to the core: loads records, scores them under the rubric in use, and keeps results by digest.</summary>
 public sealed class Workshop
 {
     private readonly Store store;
     private readonly ConcurrentDictionary<string, ShelfUnit> shelfUnits = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, CheckedRecord> records = new(StringComparer.Ordinal);
+    private readonly Lock reading = new();
+    private volatile RubricSheet sheet;
 
-    /// <summary>A workshop over a store, which gets the house rubric if it has none.</summary>
+    /// <summary>A workshop over a store, which gets the house rubric where it lacks it, and uses that where it uses none.</summary>
     public Workshop(Store store)
     {
         this.store = store;
-        var row = store.RubricInUse();
-        if (row is null)
-        {
-            store.UseRubric(RubricReader.House.Name, RubricReader.House.Revision, RubricReader.HouseBytes);
-            row = store.RubricInUse()!;
-        }
-        var (rubric, faults) = RubricReader.Read(Encoding.UTF8.GetBytes(row.Document));
-        Rubric = rubric ?? throw new InvalidOperationException($"the stored rubric has a fault: {faults[0].At}: {faults[0].Message}");
-        RubricDigest = row.Digest;
+        store.SaveRubric(RubricReader.House.Name, RubricReader.House.Revision, RubricReader.HouseBytes, "ships with the program");
+        if (store.RubricInUse() is null)
+            store.UseRubric(RubricReader.House.Name, RubricReader.House.Revision);
+        sheet = RubricSheet.Of(store.RubricInUse()!);
     }
 
-    /// <summary>The rubric in use.</summary>
-    public Rubric Rubric { get; }
+    /// <summary>The rubric in use with its document.</summary>
+    public RubricSheet Sheet => sheet;
 
-    private string RubricDigest { get; }
+    /// <summary>The rubric in use.</summary>
+    public Rubric Rubric => sheet.Rubric;
+
+    /// <summary>Its document.</summary>
+    public JsonNode RubricNode => sheet.Node;
+
+    /// <summary>SHA-256 of its canonical JSON.</summary>
+    public string RubricSha256 => sheet.Sha256;
+
+    /// <summary>Scores under another revision from now on, which the store has put into use.</summary>
+    public void Take(RubricSheet fresh) => sheet = fresh;
 
     /// <summary>A unit with its scored teardown, or null.</summary>
-    public Workpiece? Find(string unitId)
+    public Workpiece? Find(string unitId) => store.Head(DocumentKind.Unit, unitId) is { RemovedAt: null } unit ? Find(unit) : null;
+
+    /// <summary>The faults of a unit under the rubric in use, on the shelf or off it; none where there is no such unit.</summary>
+    public IReadOnlyList<Fault> FaultsOf(string unitId) =>
+        store.Head(DocumentKind.Unit, unitId) is { } unit && Find(unit) is { } piece ? piece.Check.Faults : [];
+
+    private Workpiece? Find(Head unit)
     {
-        if (store.Head(DocumentKind.Unit, unitId) is not { RemovedAt: null } unit || store.ScoredTeardown(unitId) is not { } teardown)
+        var unitId = unit.Id;
+        if (store.ScoredTeardown(unitId) is not { } teardown)
             return null;
         var served = store.UnitsOf(teardown.Id);
         var record = HeadDocuments.Merge(UnitDocument(unit.Document), TeardownDocument(teardown.Document), served.Count > 1);
@@ -70,45 +110,90 @@ public sealed class Workshop
     /// <summary>Every unit on the shelf, scored; what is in no cache is scored now and cached.</summary>
     public IReadOnlyList<ShelfUnit> Shelf(CancellationToken cancellation)
     {
-        var rows = store.Shelf().Select(row => (Row: row, Digest: ResultDigest(row))).ToList();
+        var under = sheet;
+        var rows = store.Shelf().Select(row => (Row: row, Digest: ResultDigest(row, under))).ToList();
         var missing = rows.Where(pair => !shelfUnits.ContainsKey(pair.Digest)).ToList();
         if (missing.Count > 0)
         {
             var cached = store.CachedResults([.. missing.Select(pair => pair.Digest)]);
-            var scored = new Dictionary<string, string>(StringComparer.Ordinal);
-            foreach (var (row, digest) in missing)
+            foreach (var (_, digest) in missing)
             {
-                cancellation.ThrowIfCancellationRequested();
                 if (cached.TryGetValue(digest, out var document) && JsonSerializer.Deserialize<ShelfUnit>(document, RecordJson.Options) is { } kept)
-                {
                     shelfUnits[digest] = kept;
-                }
-                else if (Find(row.UnitId) is { } piece)
-                {
-                    var unit = ShelfUnit.Of(row.UnitId, piece.Record.Record, Scorer.Score(piece.Record, Rubric, cancellation));
-                    shelfUnits[digest] = unit;
-                    scored[digest] = JsonSerializer.Serialize(unit, RecordJson.Options);
-                }
             }
+            var unscored = missing.Where(pair => !shelfUnits.ContainsKey(pair.Digest)).ToDictionary(pair => pair.Row.UnitId, pair => pair.Digest, StringComparer.Ordinal);
+            var scored = new ConcurrentDictionary<string, string>(StringComparer.Ordinal);
+            Parallel.ForEach(Records([.. missing.Select(pair => pair.Row).Where(row => unscored.ContainsKey(row.UnitId))], cancellation),
+                new ParallelOptions { CancellationToken = cancellation, MaxDegreeOfParallelism = Environment.ProcessorCount }, one =>
+                {
+                    var unit = ShelfUnit.Of(one.UnitId, one.Record.Record, Scorer.Score(one.Record, under.Rubric, cancellation));
+                    shelfUnits[unscored[one.UnitId]] = unit;
+                    scored[unscored[one.UnitId]] = JsonSerializer.Serialize(unit, RecordJson.Options);
+                });
             var current = rows.Select(pair => pair.Digest).ToHashSet(StringComparer.Ordinal);
-            if (scored.Count > 0)
+            if (!scored.IsEmpty)
                 store.CacheResults(scored, current);
             foreach (var old in shelfUnits.Keys.Where(digest => !current.Contains(digest)))
                 shelfUnits.TryRemove(old, out _);
         }
+        var signed = store.LatestSignatures();
         var shelf = new List<ShelfUnit>(rows.Count);
         foreach (var (row, digest) in rows)
         {
             // One that was taken off the shelf in between is not there.
             if (shelfUnits.TryGetValue(digest, out var unit))
-                shelf.Add(unit with { Id = row.UnitId });
+                shelf.Add(unit with { Id = row.UnitId, Signed = Signing.StateOf(signed.GetValueOrDefault(row.UnitId), row.UnitDigest, row.TeardownDigest, under.Sha256) });
         }
         return shelf;
     }
 
+    /// <summary>How many units are on the shelf.</summary>
+    public int Count => store.Shelf().Count;
+
+    /// <summary>The checked records of the whole shelf, in its order; kept in memory, so that a rubric can be tried on all of them at once.</summary>
+    /// <param name="cancellation">Ends it early.</param>
+    /// <param name="progress">Told how many are read, now and then; null: nobody asks.</param>
+    public IReadOnlyList<ShelfRecord> Records(CancellationToken cancellation, IProgress<int>? progress = null)
+    {
+        // Who comes while the whole shelf is being read finds it read.
+        using var scope = reading.EnterScope();
+        return Records(store.Shelf(), cancellation, progress);
+    }
+
+    private List<ShelfRecord> Records(IReadOnlyList<ShelfRow> rows, CancellationToken cancellation, IProgress<int>? progress = null)
+    {
+        var keys = rows.ToDictionary(row => row.UnitId, RecordKey, StringComparer.Ordinal);
+        var shared = rows.ToDictionary(row => row.UnitId, row => row.Served > 1, StringComparer.Ordinal);
+        var unread = rows.Where(row => !records.ContainsKey(keys[row.UnitId])).Select(row => row.UnitId).ToList();
+        if (unread.Count > 0)
+        {
+            var read = rows.Count - unread.Count;
+            Parallel.ForEach(store.Documents(unread), new ParallelOptions { CancellationToken = cancellation, MaxDegreeOfParallelism = Environment.ProcessorCount }, documents =>
+            {
+                // What changed since the list was read is another record.
+                var key = RecordKey(documents.UnitDigest, documents.TeardownDigest, shared[documents.UnitId]);
+                if (key != keys[documents.UnitId])
+                    return;
+                var check = RecordValidation.Check(HeadDocuments.Merge(UnitDocument(documents.Unit), TeardownDocument(documents.Teardown), shared[documents.UnitId]), Rubric);
+                records[key] = check.Checked ?? throw new InvalidOperationException(
+                    $"the stored record of {documents.UnitId} has a fault under this rubric: {check.Faults[0].At}: {check.Faults[0].Message}");
+                if (Interlocked.Increment(ref read) % 100 == 0)
+                    progress?.Report(read);
+            });
+            // Whole records are large: those of units that changed or went are let go.
+            var current = store.Shelf().Select(RecordKey).Concat(keys.Values).ToHashSet(StringComparer.Ordinal);
+            foreach (var old in records.Keys.Where(key => !current.Contains(key)))
+                records.TryRemove(old, out _);
+        }
+        return [.. rows.Where(row => records.ContainsKey(keys[row.UnitId])).Select(row => new ShelfRecord(row.UnitId, records[keys[row.UnitId]]))];
+    }
+
+    private static string RecordKey(ShelfRow row) => RecordKey(row.UnitDigest, row.TeardownDigest, row.Served > 1);
+
+    private static string RecordKey(string unitDigest, string teardownDigest, bool shared) => $"{unitDigest} {teardownDigest} {(shared ? "shared" : "own")}";
+
     // The digests of the parts stand for the record: the same parts give the same merged record.
-    private string ResultDigest(ShelfRow row) => Store.DigestOf(Encoding.UTF8.GetBytes(
-        $"{row.UnitDigest} {row.TeardownDigest} {(row.Served > 1 ? "shared" : "own")} {RubricDigest} {CoreVersion.Current}"));
+    private static string ResultDigest(ShelfRow row, RubricSheet under) => Store.DigestOf(Encoding.UTF8.GetBytes($"{RecordKey(row)} {under.Digest} {CoreVersion.Current}"));
 
     private static T Stored<T>(Func<ReadOnlyMemory<byte>, List<Fault>, T?> read, string document) where T : class
     {

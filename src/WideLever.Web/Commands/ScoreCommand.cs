@@ -165,7 +165,7 @@ public static class ScoreCommand
         return stream.ToArray();
     }
 
-    private static byte[]? ReadFile(string file, out string? fault)
+    internal static byte[]? ReadFile(string file, out string? fault)
     {
         try
         {

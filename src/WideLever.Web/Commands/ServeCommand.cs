@@ -27,23 +27,25 @@ public static class ServeCommand
                 result.AddError("A port is a number from 0 to 65535.");
         });
         var data = new Option<string?>("--data") { Description = "Data folder", HelpName = "DIR" };
-        var command = new Command(name, description) { port, data };
+        var photos = new Option<string?>("--photos") { Description = "Folder that the bench camera writes to; its newest file can be taken in", HelpName = "DIR" };
+        var command = new Command(name, description) { port, data, photos };
         command.SetAction((parsed, cancellation) =>
-            ServeAsync(parsed.GetValue(port), parsed.GetValue(data) ?? Path.Combine(DataHome(), folderName), demo, cancellation));
+            ServeAsync(parsed.GetValue(port), parsed.GetValue(data) ?? Path.Combine(DataHome(), folderName), demo, parsed.GetValue(photos), cancellation));
         return command;
     }
 
     /// <summary>Serves until it is stopped.</summary>
-    public static async Task<int> ServeAsync(int port, string dataFolder, bool demo, CancellationToken cancellation)
+    public static async Task<int> ServeAsync(int port, string dataFolder, bool demo, string? photos, CancellationToken cancellation)
     {
         try
         {
             using var folder = DataFolder.Hold(dataFolder);
-            await using var app = WebHost.Build(port, folder);
+            await using var app = WebHost.Build(port, folder, photos);
             var store = app.Services.GetRequiredService<Store>();
             var workshop = app.Services.GetRequiredService<Workshop>();
             if (demo)
                 LoadDemo(store, workshop);
+            app.Services.GetRequiredService<PhotoFiles>().Sweep(store);
             // What is in no cache is scored before the first page asks for it.
             workshop.Shelf(cancellation);
             await app.StartAsync(cancellation);
@@ -79,6 +81,32 @@ public static class ServeCommand
             if (check.Checked is null)
                 throw new InvalidOperationException($"the demo record {file} has a fault: {check.Faults[0].At}: {check.Faults[0].Message}");
             ShelfEndpoints.Shelve(store, check, "demo", "brought in a demo record");
+        }
+        foreach (var file in Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, "demo", "variants"), "*.json").Order(StringComparer.Ordinal))
+        {
+            // A variant is a unit alone: the teardown is that of the unit whose id is the file's first word.
+            var faults = new List<Core.Records.Fault>();
+            var unit = RecordReader.ReadUnit(File.ReadAllBytes(file), faults);
+            var of = Path.GetFileName(file).Split('.')[0];
+            if (unit is null || faults.Count > 0 || store.ScoredTeardown(of) is not { } teardown)
+                throw new InvalidOperationException($"the demo variant {file} has a fault: {string.Join("; ", faults.Select(fault => $"{fault.At}: {fault.Message}"))}");
+            store.CreateVariant(ShelfEndpoints.Slug(unit.Unit.ModelCode), RecordJson.Canonical(unit), teardown.Id, "demo", "brought in a demo variant");
+        }
+        LoadSecondTeardowns(store, workshop);
+    }
+
+    private static void LoadSecondTeardowns(Store store, Workshop workshop)
+    {
+        // A further teardown of a unit, by another bench: the unit's id is the file's first word.
+        foreach (var file in Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, "demo", "teardowns"), "*.json").Order(StringComparer.Ordinal))
+        {
+            var faults = new List<Core.Records.Fault>();
+            var of = Path.GetFileName(file).Split('.')[0];
+            if (RecordReader.ReadTeardown(File.ReadAllBytes(file), faults) is not { } teardown || faults.Count > 0 || workshop.Find(of) is not { } piece)
+                throw new InvalidOperationException($"the demo teardown {file} has a fault: {string.Join("; ", faults.Select(fault => $"{fault.At}: {fault.Message}"))}");
+            // It must make a record with the unit, as the first one does.
+            Core.Records.CheckedRecord.Of(Core.Records.HeadDocuments.Merge(Workshop.UnitDocument(piece.Unit.Document), teardown), workshop.Rubric);
+            store.CreateTeardown(of, $"{of}-second", RecordJson.Canonical(teardown), "demo", "brought in a demo teardown");
         }
     }
 

@@ -8,8 +8,13 @@ using Serilog.Events;
 using WideLever.Interchange;
 using WideLever.Storage;
 using WideLever.Web.Bench;
+using WideLever.Web.Catalogue;
+using WideLever.Web.Claims;
 using WideLever.Web.Compare;
+using WideLever.Web.Devices;
 using WideLever.Web.Parts;
+using WideLever.Web.Photos;
+using WideLever.Web.Rubrics;
 using WideLever.Web.Shelf;
 using WideLever.Web.Units;
 using WideLever.Web.Verdict;
@@ -24,7 +29,7 @@ public sealed record Health(string Status);
 public static class WebHost
 {
     /// <summary>Builds the application over a data folder that is held; without one only its description can be read.</summary>
-    public static WebApplication Build(int port, DataFolder? folder)
+    public static WebApplication Build(int port, DataFolder? folder, string? watchedFolder = null)
     {
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions
         {
@@ -41,6 +46,8 @@ public static class WebHost
         builder.Services.AddSerilog(new LoggerConfiguration().MinimumLevel.Is(LogEventLevel.Warning)
             // A port in use is refused in one sentence of our own.
             .MinimumLevel.Override("Microsoft.Extensions.Hosting.Internal.Host", LogEventLevel.Fatal)
+            // What goes wrong with the catalogue is told to who asked.
+            .MinimumLevel.Override("Polly", LogEventLevel.Fatal)
             .WriteTo.Console(standardErrorFromLevel: LogEventLevel.Verbose, formatProvider: System.Globalization.CultureInfo.InvariantCulture).CreateLogger());
         builder.Services.ConfigureHttpJsonOptions(options => RecordJson.Configure(options.SerializerOptions));
         builder.Services.AddOpenApi("wide-lever", options => options.AddSchemaTransformer<WordSchemas>());
@@ -49,14 +56,19 @@ public static class WebHost
         builder.Services.AddResponseCompression();
         builder.Services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Optimal);
         builder.Services.Configure<GzipCompressionProviderOptions>(options => options.Level = CompressionLevel.Optimal);
+        builder.Services.AddSingleton(TimeProvider.System);
         if (folder is not null)
-        {
             builder.Services.AddSingleton(folder);
-            builder.Services.AddSingleton(TimeProvider.System);
-        }
         builder.Services.AddSingleton<Store>();
         builder.Services.AddSingleton<Workshop>();
         builder.Services.AddSingleton<Editing>();
+        builder.Services.AddSingleton<News>();
+        builder.Services.AddSingleton<LongWork>();
+        builder.Services.AddSingleton<BenchDesk>();
+        builder.Services.AddSingleton<PhotoFiles>();
+        builder.Services.AddSingleton<PhotoIntake>();
+        CatalogueClient.Register(builder.Services);
+        builder.Services.AddSingleton(new WatchedFolder(watchedFolder));
 
         var app = builder.Build();
         app.UseExceptionHandler(errors => errors.Run(AnswerErrorAsync));
@@ -81,8 +93,14 @@ public static class WebHost
         api.MapUnits();
         api.MapBench();
         api.MapParts();
+        api.MapClaims();
+        api.MapCatalogue();
         api.MapVerdict();
+        api.MapSigning();
         api.MapCompare();
+        api.MapRubrics();
+        api.MapPhotos();
+        api.MapDevices();
         api.MapFallback("{*path}", (HttpContext context) => Problems.NotFound(
             $"endpoint {context.Request.Method} {context.Request.Path} for this type of content; records and their parts travel as application/json")).ExcludeFromDescription();
         app.MapPage();

@@ -35,7 +35,7 @@ public static class ShelfEndpoints
         api.MapGet("/units/{unitId}/record", Export).WithName("exportRecord")
             .Produces(200, contentType: "application/json").Produces<Problem>(404, "application/problem+json");
         api.MapDelete("/units/{unitId}", (string unitId, Store store) => SetRemoved(store, unitId, true)).WithName("removeUnit");
-        api.MapPost("/units/{unitId}/restore", (string unitId, Store store) => SetRemoved(store, unitId, false)).WithName("restoreUnit");
+        api.MapPost("/units/{unitId}/restore", Restore).WithName("restoreUnit");
     }
 
     private static async Task<Results<Created<Shelved>, JsonHttpResult<Problem>>> ImportAsync(
@@ -77,6 +77,13 @@ public static class ShelfEndpoints
         return TypedResults.File(RecordJson.RecordFile(piece.Record.Record), "application/json", $"{unitId}.teardown.json");
     }
 
+    private static Results<NoContent, JsonHttpResult<Problem>> Restore(string unitId, Store store, Workshop workshop)
+    {
+        // The rubric may have changed while the unit was away.
+        var faults = workshop.FaultsOf(unitId);
+        return faults.Count > 0 ? Problems.Faulty(faults) : SetRemoved(store, unitId, false);
+    }
+
     private static Results<NoContent, JsonHttpResult<Problem>> SetRemoved(Store store, string unitId, bool removed)
     {
         if (store.SetRemoved(unitId, removed))
@@ -85,7 +92,7 @@ public static class ShelfEndpoints
     }
 
     /// <summary>An id that can stand in an address: letters and digits of the code, in lower case.</summary>
-    private static string Slug(string modelCode)
+    internal static string Slug(string modelCode)
     {
         var slug = new StringBuilder();
         foreach (var c in modelCode.ToLowerInvariant().Take(40))

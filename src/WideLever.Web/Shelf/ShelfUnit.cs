@@ -1,5 +1,6 @@
 using WideLever.Core.Records;
 using WideLever.Core.Scoring;
+using WideLever.Web.Verdict;
 
 namespace WideLever.Web.Shelf;
 
@@ -48,6 +49,15 @@ public sealed record ShelfUnit
     /// <summary>How many steps are logged.</summary>
     public required int Steps { get; init; }
 
+    /// <summary>The day by which it goes back to whom it is on loan from; null: no loan, or back already.</summary>
+    public required DateOnly? LoanDue { get; init; }
+
+    /// <summary>Whether it is on loan and not back yet.</summary>
+    public required bool OnLoan { get; init; }
+
+    /// <summary>How it stands to its latest signed result; null: it has none.</summary>
+    public SignedState? Signed { get; init; }
+
     /// <summary>A record and its result as a unit on the shelf.</summary>
     public static ShelfUnit Of(string id, TeardownRecord record, Result result) => new()
     {
@@ -65,5 +75,7 @@ public sealed record ShelfUnit
         Status = result.Status,
         Reasons = result.Reasons,
         Steps = record.Steps.Count,
+        LoanDue = record.Unit.Loan is { Returned: null } loan ? loan.Due : null,
+        OnLoan = record.Unit.Loan is { Returned: null },
     };
 }

@@ -10,7 +10,8 @@ namespace WideLever.Web.Verdict;
 /// <param name="Title">What is done.</param>
 /// <param name="Layer">Where.</param>
 /// <param name="Effort">Its effort.</param>
-public sealed record RouteStep(string Id, string Title, string Layer, EffortView Effort);
+/// <param name="Surprises">What went otherwise there, to warn who goes the same way.</param>
+public sealed record RouteStep(string Id, string Title, string Layer, EffortView Effort, IReadOnlyList<Surprise> Surprises);
 
 /// <summary>A way to a part.</summary>
 /// <param name="Steps">Its steps in recorded order.</param>
@@ -100,6 +101,12 @@ public sealed record VerdictView
     /// <summary>Every kind of the rubric, and every other that has a part.</summary>
     public required IReadOnlyList<KindView> Kinds { get; init; }
 
+    /// <summary>From 100 down to R; null where R has no value.</summary>
+    public required Ledger? RepairLedger { get; init; }
+
+    /// <summary>From 100 down to U; null where U has no value.</summary>
+    public required Ledger? UpgradeLedger { get; init; }
+
     /// <summary>The verdict of a checked record.</summary>
     public static VerdictView Of(string unitId, CheckedRecord @checked, Rubric rubric, CancellationToken cancellation)
     {
@@ -126,6 +133,8 @@ public sealed record VerdictView
             Combined = QuantityView.Of(result.Combined),
             Status = result.Status,
             Reasons = result.Reasons,
+            RepairLedger = Ledger.OfRepair(result, record, rubric),
+            UpgradeLedger = Ledger.OfUpgrade(result, record, rubric),
             Steps = record.Steps.Count,
             ObservedSteps = result.ObservedSteps,
             NotSeen = [.. result.RepairKinds.Where(kind => kind.Score.Coverage == 0).Select(kind => kind.Kind)
@@ -159,6 +168,6 @@ public sealed record VerdictView
         ? null
         : new(
             [.. route.Select(step => new RouteStep(
-                record.Steps[step].Id, record.Steps[step].Title, record.Steps[step].Layer, EffortView.Of(ways.Efforts[step].Charged)))],
+                record.Steps[step].Id, record.Steps[step].Title, record.Steps[step].Layer, EffortView.Of(ways.Efforts[step].Charged), record.Steps[step].Surprises))],
             EffortView.Of(ways.Effort(route)));
 }

@@ -1,0 +1,133 @@
+using System.Globalization;
+using System.Net;
+using System.Text;
+using System.Text.Json;
+using Microsoft.AspNetCore.Http.HttpResults;
+using WideLever.Core.Planning;
+using WideLever.Core.Records;
+using WideLever.Interchange;
+using WideLever.Storage;
+using WideLever.Web.Units;
+
+namespace WideLever.Web.Catalogue;
+
+/// <summary>Where the spare-part catalogue is.</summary>
+/// <param name="Address">Its address.</param>
+/// <param name="Elsewhere">Whether the house allows one that is not on this machine.</param>
+public sealed record CatalogueSetting(string Address, bool Elsewhere = false);
+
+/// <summary>How a question to the catalogue ended.</summary>
+public enum CatalogueState
+{
+    /// <summary>It answered.</summary>
+    Found,
+
+    /// <summary>It does not list what was asked.</summary>
+    NotListed,
+
+    /// <summary>It did not answer, or what it said makes no sense; what it said before stands beside that, where there is anything.</summary>
+    Trouble,
+}
+
+/// <summary>What the catalogue says of a part number.</summary>
+/// <param name="State">How the question ended.</param>
+/// <param name="Offer">The offer, from now or from before; null: none.</param>
+/// <param name="AskedAt">When the offer was given, UTC; null: there is none.</param>
+/// <param name="Trouble">What went wrong; null: nothing.</param>
+public sealed record CatalogueOffer(CatalogueState State, Offer? Offer, string? AskedAt, string? Trouble);
+
+/// <summary>Modules that the catalogue lists for a place.</summary>
+/// <param name="State">How the question ended.</param>
+/// <param name="Fits">The modules, those that fit first.</param>
+/// <param name="AskedAt">When they were listed, UTC; null: there are none.</param>
+/// <param name="Trouble">What went wrong; null: nothing.</param>
+public sealed record CatalogueModules(CatalogueState State, IReadOnlyList<ModuleFit> Fits, string? AskedAt, string? Trouble);
+
+/// <summary>Questions to the spare-part catalogue. Everything else works without it.</summary>
+public static class CatalogueEndpoints
+{
+    /// <summary>An answer of this age is not asked for again.</summary>
+    public static readonly TimeSpan Fresh = TimeSpan.FromHours(12);
+
+    private const string Setting = "catalogue";
+    private static readonly CatalogueSetting Default = new("http://127.0.0.1:7614");
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void MapCatalogue(this RouteGroupBuilder api)
+    {
+        api.MapGet("/settings/catalogue", (Store store) => TypedResults.Ok(Where(store))).WithName("getCatalogueSetting");
+        api.MapPut("/settings/catalogue", PutAsync).WithName("putCatalogueSetting").Accepts<CatalogueSetting>("application/json").ProducesEdit();
+        api.MapGet("/catalogue/spare", SpareAsync).WithName("askSpare").Produces<Problem>(422, "application/problem+json");
+        api.MapGet("/units/{unitId}/parts/{partId}/modules", ModulesAsync).WithName("askModules").Produces<Problem>(404, "application/problem+json");
+    }
+
+    private static CatalogueSetting Where(Store store) =>
+        store.Setting(Setting) is { } document && JsonSerializer.Deserialize<CatalogueSetting>(document, RecordJson.Options) is { } kept ? kept : Default;
+
+    private static async Task<Results<Ok<CatalogueSetting>, JsonHttpResult<Problem>>> PutAsync(HttpRequest request, Store store, CancellationToken cancellation)
+    {
+        var (setting, problem) = await RequestBody.ReadJsonAsync<CatalogueSetting>(request, cancellation);
+        if (setting is null)
+            return problem!;
+        if (Fault(setting) is { } fault)
+            return Problems.Faulty([fault]);
+        store.SaveSetting(Setting, Encoding.UTF8.GetString(RecordJson.Canonical(setting)));
+        return TypedResults.Ok(setting);
+    }
+
+    private static Fault? Fault(CatalogueSetting setting)
+    {
+        if (!Uri.TryCreate(setting.Address, UriKind.Absolute, out var address) || address.Scheme is not ("http" or "https")
+            || address.UserInfo != "" || address.Query != "" || address.Fragment != "")
+        {
+            return new("address", "must be an address such as http://127.0.0.1:7614, without a name, a question or a fragment in it");
+        }
+        var here = address.Host == "localhost" || (IPAddress.TryParse(address.Host.Trim('[', ']'), out var ip) && IPAddress.IsLoopback(ip));
+        return here || setting.Elsewhere ? null : new("address", "is not on this machine: the house must allow that expressly");
+    }
+
+    private static async Task<Results<Ok<CatalogueOffer>, JsonHttpResult<Problem>>> SpareAsync(
+        string number, bool? again, Store store, CatalogueClient client, TimeProvider clock, CancellationToken cancellation)
+    {
+        if (number.Length is 0 or > 100 || number.Any(char.IsControl))
+            return Problems.Faulty([new("number", "must be a part number of 1 to 100 characters")]);
+        var (state, offer, askedAt, trouble) = await AskAsync(
+            store, client, clock, $"spares/{Uri.EscapeDataString(number)}", again == true, (body, faults) => CatalogueReader.ReadOffer(body, number, faults), cancellation);
+        return TypedResults.Ok(new CatalogueOffer(state, offer, askedAt, trouble));
+    }
+
+    private static async Task<Results<Ok<CatalogueModules>, JsonHttpResult<Problem>>> ModulesAsync(
+        string unitId, string partId, bool? again, Store store, Workshop workshop, CatalogueClient client, TimeProvider clock, CancellationToken cancellation)
+    {
+        if (workshop.Find(unitId)?.Record.Record.Parts.FirstOrDefault(part => part.Id == partId) is not { } place)
+            return Problems.NotFound($"part \"{partId}\" of a unit \"{unitId}\"");
+        var (state, modules, askedAt, trouble) = await AskAsync(
+            store, client, clock, $"modules?kind={place.Kind.Word()}", again == true, CatalogueReader.ReadModules, cancellation);
+        return TypedResults.Ok(new CatalogueModules(state, ModuleFits.Of(place, modules ?? [], workshop.Rubric), askedAt, trouble));
+    }
+
+    /// <summary>An answer that is fresh enough, else one asked for now; where that fails, the one from before with what went wrong.</summary>
+    private static async Task<(CatalogueState State, T? Answer, string? AskedAt, string? Trouble)> AskAsync<T>(
+        Store store, CatalogueClient client, TimeProvider clock, string question, bool again, Func<ReadOnlyMemory<byte>, List<Fault>, T?> read, CancellationToken cancellation)
+        where T : class
+    {
+        var setting = Where(store);
+        var address = new Uri(setting.Address.EndsWith('/') ? setting.Address : $"{setting.Address}/");
+        var kept = store.CatalogueAnswer(setting.Address, question);
+        var before = kept is null ? null : read(Encoding.UTF8.GetBytes(kept.Document), []);
+        if (!again && before is not null && kept is not null && clock.GetUtcNow() - DateTimeOffset.Parse(kept.AskedAt, CultureInfo.InvariantCulture) < Fresh)
+            return (CatalogueState.Found, before, kept.AskedAt, null);
+        var reply = await client.AskAsync(address, question, cancellation);
+        if (reply.NotListed)
+            return (CatalogueState.NotListed, before, before is null ? null : kept?.AskedAt, null);
+        if (reply.Body is null)
+            return (CatalogueState.Trouble, before, before is null ? null : kept?.AskedAt, reply.Trouble);
+        var faults = new List<Fault>();
+        if (read(reply.Body, faults) is not { } answer)
+        {
+            return (CatalogueState.Trouble, before, before is null ? null : kept?.AskedAt,
+                $"What the catalogue says makes no sense: {string.Join("; ", faults.Take(3).Select(fault => $"{fault.At} {fault.Message}".Trim()))}.");
+        }
+        return (CatalogueState.Found, answer, store.SaveCatalogueAnswer(setting.Address, question, Encoding.UTF8.GetString(reply.Body)), null);
+    }
+}
