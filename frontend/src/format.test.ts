@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { indexRange, indexValue, minutes, money, percent, share } from './format';
+import { clock, indexRange, indexValue, minutes, money, percent, share, today } from './format';
 import { idFrom, label } from './words';
 
 const quantity = (low: number, value: number | null, high: number) => ({ low, value, high, coverage: 1 });
@@ -45,5 +45,14 @@ describe('words', () => {
     expect(idFrom('Öffne the base!', [])).toBe('o-ffne-the-base');
     expect(idFrom('Fan', ['fan', 'fan-2'])).toBe('fan-3');
     expect(idFrom('???', [])).toBe('item');
+  });
+
+  it('writes a stopwatch, with hours only where there are any', () => {
+    expect([0, 9.9, 61, 462, 4_062].map(clock)).toEqual(['0:00', '0:09', '1:01', '7:42', '1:07:42']);
+    expect(clock(-3)).toBe('0:00');
+  });
+
+  it('writes a day as the record does', () => {
+    expect(today()).toMatch(/^\d{4}-\d{2}-\d{2}$/);
   });
 });

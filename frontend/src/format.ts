@@ -46,3 +46,19 @@ export function money(amount: number | null, currency: string | null): string {
   const text = amount.toLocaleString('en', { maximumFractionDigits: 2 });
   return currency === null ? text : `${text} ${currency}`;
 }
+
+/** Seconds as 7:42, or 1:07:42 from an hour on. */
+export function clock(seconds: number): string {
+  const whole = Math.max(0, Math.floor(seconds));
+  const two = (value: number) => String(value).padStart(2, '0');
+  const hours = Math.floor(whole / 3_600);
+  const minutesLeft = Math.floor((whole % 3_600) / 60);
+  return hours === 0 ? `${minutesLeft}:${two(whole % 60)}` : `${hours}:${two(minutesLeft)}:${two(whole % 60)}`;
+}
+
+/** Today by the clock of this machine, as the record writes a day. */
+export function today(): string {
+  const now = new Date();
+  const two = (number: number) => String(number).padStart(2, '0');
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+}

@@ -12,11 +12,17 @@ export type Unit = Schemas['UnitView'];
 export type Verdict = Schemas['VerdictView'];
 export type ShelfUnit = Schemas['ShelfUnit'];
 export type PartKind = Schemas['PartKind'];
+export type BenchView = Schemas['BenchView'];
+export type LineView = Schemas['LineView'];
+export type Well = Schemas['WellView'];
+export type Photo = Schemas['Photo'];
+export type KeyBinding = Schemas['KeyBinding'];
+export type BenchEntry = Schemas['BenchEntry'];
 
 const windowKey = 'wide-lever-window';
 
 /** The id of this window: it lasts as long as the tab, so that undo takes back what this window did. */
-function windowId(): string {
+export function windowId(): string {
   const kept = sessionStorage.getItem(windowKey);
   if (kept !== null) return kept;
   const fresh = crypto.randomUUID();
@@ -61,7 +67,7 @@ export async function take<T>(request: Promise<Answer<T>>): Promise<T> {
   return answer.data as T;
 }
 
-function isProblem(error: unknown): error is Problem {
+export function isProblem(error: unknown): error is Problem {
   return typeof error === 'object' && error !== null && 'detail' in error && 'faults' in error;
 }
 

@@ -16,6 +16,38 @@ export function useUnit(unitId: string) {
   });
 }
 
+export function useBench(unitId: string) {
+  return useQuery({
+    queryKey: ['bench', unitId],
+    queryFn: ({ signal }) => take(api.GET('/api/units/{unitId}/bench', { params: { path: { unitId } }, signal })),
+  });
+}
+
+export function useSignatures(unitId: string) {
+  return useQuery({
+    queryKey: ['signatures', unitId],
+    queryFn: ({ signal }) => take(api.GET('/api/units/{unitId}/signatures', { params: { path: { unitId } }, signal })),
+  });
+}
+
+export function useTwins(maker: string, model: string, code: string, except?: string) {
+  return useQuery({
+    queryKey: ['twins', maker, model, code, except],
+    queryFn: ({ signal }) =>
+      take(
+        api.GET('/api/twins', {
+          params: { query: { maker, model, code, ...(except !== undefined && { except }) } },
+          signal,
+        }),
+      ),
+    enabled: code !== '' || model !== '',
+  });
+}
+
+export function useKeys() {
+  return useQuery({ queryKey: ['keys'], queryFn: ({ signal }) => take(api.GET('/api/settings/keys', { signal })) });
+}
+
 export function useVerdict(unitId: string) {
   return useQuery({
     queryKey: ['verdict', unitId],

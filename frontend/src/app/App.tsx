@@ -13,6 +13,7 @@ const Intake = lazy(() => import('../stages/intake/Intake').then((module) => ({ 
 const Bench = lazy(() => import('../stages/bench/Bench').then((module) => ({ default: module.Bench })));
 const Parts = lazy(() => import('../stages/parts/Parts').then((module) => ({ default: module.Parts })));
 const Verdict = lazy(() => import('../stages/verdict/Verdict').then((module) => ({ default: module.Verdict })));
+const Rubrics = lazy(() => import('../stages/rubrics/Rubrics').then((module) => ({ default: module.Rubrics })));
 const Compare = lazy(() => import('../stages/compare/Compare').then((module) => ({ default: module.Compare })));
 
 const lightKey = 'wide-lever-light';
@@ -47,6 +48,7 @@ export function App() {
                 <Route element={<Frame light={light} onLight={setLight} />}>
                   <Route index element={<Shelf />} />
                   <Route path="compare" element={<Compare />} />
+                  <Route path="rubrics" element={<Rubrics />} />
                   <Route path="units/:unitId" element={<Workspace />}>
                     <Route index element={<Navigate to="verdict" replace />} />
                     <Route path="intake" element={<Intake />} />

@@ -22,6 +22,7 @@ export function Frame({ light, onLight }: { light: Light; onLight: (light: Light
         <p className="rail-title">All units</p>
         <RailLink to="/" end text="Shelf" count={shelf.data?.units.length} />
         <RailLink to="/compare" text="Compare" />
+        <RailLink to="/rubrics" text="Rubrics" />
         <Button className="rail-light" type="text" onClick={() => onLight(other)}>
           {other === 'dark' ? 'Dark' : 'Light'} theme
         </Button>

@@ -3,11 +3,13 @@ import { asProblem, type Unit } from '../api/client';
 import { useUnit } from '../api/queries';
 import { label } from '../words';
 import { Failed, Loading } from './states';
+import { useNews } from './useNews';
 
 /** A unit's workspace: its name, code and status stay in sight over every stage. */
 export function Workspace() {
   const { unitId = '' } = useParams();
   const { data, error, refetch } = useUnit(unitId);
+  useNews();
   if (data === undefined) {
     return error === null ? (
       <Loading what="the unit" />
@@ -23,9 +25,14 @@ export function Workspace() {
           {maker} {model}
         </h1>
         <span className="code">{modelCode}</span>
-        <span className="status">{label(data.status)}</span>
+        <span className="status">{label(data.signed === 'final' ? 'final' : data.status)}</span>
+        {data.signed === 'changedSince' && <span className="status">changed since signed</span>}
       </header>
-      {data.sharedWith.length > 0 && <p className="second">This teardown also serves {data.sharedWith.join(', ')}.</p>}
+      {data.variants.length > 0 && (
+        <p className="second">
+          This teardown also serves {data.variants.map((variant) => variant.modelCode).join(', ')}.
+        </p>
+      )}
       <Outlet context={data} key={unitId} />
     </>
   );

@@ -5,7 +5,9 @@ import { useChange } from '../api/queries';
 import { mountingValues, partKindValues, standardValues, supplyValues } from '../api/schema';
 import { ProblemNote } from '../app/ProblemNote';
 import { idFrom, label } from '../words';
-import { Amount, Check, Field, Numeric, Text, Word, YesNo } from './fields';
+import { CatalogueAsk } from './CatalogueAsk';
+import { PartPhotos } from './PartPhotos';
+import { Amount, Check, Field, Numeric, Several, Text, Word, YesNo } from './fields';
 
 const capacityUnits: Partial<Record<PartKind, string>> = { memory: 'GB', storage: 'GB', battery: 'Wh' };
 
@@ -163,6 +165,58 @@ export function PartForm({ unit, part, kind = 'battery', onClose }: Props) {
             onChange={(name) => set({ interface: { ...draft.interface, name } })}
           />
         </Field>
+        {(
+          [
+            ['form', 'Form'],
+            ['bus', 'Bus'],
+            ['generation', 'Generation'],
+          ] as const
+        ).map(([field, name]) => (
+          <Field key={field} name={name}>
+            <Text
+              name={name}
+              value={draft.interface?.[field]}
+              onChange={(value) => set({ interface: { ...draft.interface, [field]: value } })}
+            />
+          </Field>
+        ))}
+        <Field name="Longest and thickest module, sides">
+          <span className="amount">
+            <Numeric
+              name="Longest module"
+              unit="mm"
+              placeholder="long"
+              value={draft.interface?.maxLengthMm}
+              onChange={(maxLengthMm) => set({ interface: { ...draft.interface, maxLengthMm } })}
+            />
+            <Numeric
+              name="Thickest module"
+              unit="mm"
+              placeholder="thick"
+              value={draft.interface?.maxThicknessMm}
+              onChange={(maxThicknessMm) => set({ interface: { ...draft.interface, maxThicknessMm } })}
+            />
+            <Word
+              name="Sides"
+              words={['1', '2']}
+              labels={(word) => (word === '1' ? 'one side' : 'both sides')}
+              value={draft.interface?.sides == null ? null : draft.interface.sides === 1 ? '1' : '2'}
+              onChange={(word) =>
+                set({ interface: { ...draft.interface, sides: word === null ? null : Number(word) } })
+              }
+            />
+          </span>
+        </Field>
+        <Field name="Limits of the place" hint="What else it does not take, such as single-sided only." wide>
+          <Several
+            name="Limits of the place"
+            free
+            placeholder="none"
+            value={draft.interface?.limits ?? []}
+            options={[]}
+            onChange={(limits) => set({ interface: { ...draft.interface, limits } })}
+          />
+        </Field>
         <Field name="Spare: price">
           <Amount
             name="Spare price"
@@ -193,7 +247,18 @@ export function PartForm({ unit, part, kind = 'battery', onClose }: Props) {
             onChange={(paired) => set({ spare: { ...draft.spare, paired } })}
           />
         </Field>
+        <Field name="Spare: seen on">
+          <Text
+            name="Spare seen on"
+            code
+            placeholder="2026-11-26"
+            value={draft.spare?.seen}
+            onChange={(seenOn) => set({ spare: { ...draft.spare, seen: seenOn } })}
+          />
+        </Field>
       </div>
+      <CatalogueAsk unit={unit} part={draft} recorded={part !== undefined} onTake={(spare) => set({ spare })} />
+      {part !== undefined && <PartPhotos unit={unit} partId={part.id} />}
       {failure !== null && (
         <ProblemNote
           problem={asProblem(failure)}

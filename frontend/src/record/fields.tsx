@@ -1,6 +1,7 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
 import type { ReactNode } from 'react';
 import type { Schemas } from '../api/client';
+import { useShelf } from '../api/queries';
 import { label } from '../words';
 
 /** A named place for one control; the control itself carries the name for assistive technology. */
@@ -131,10 +132,10 @@ export function Check({ name, value, onChange }: { name: string; value: boolean;
 }
 
 /** Some of many. */
-export function Several({ name, value, onChange, options, placeholder }: SeveralProps) {
+export function Several({ name, value, onChange, options, placeholder, free = false }: SeveralProps) {
   return (
     <Select
-      mode="multiple"
+      mode={free ? 'tags' : 'multiple'}
       aria-label={name}
       className="word"
       placeholder={placeholder}
@@ -152,13 +153,17 @@ interface SeveralProps {
   onChange: (value: string[]) => void;
   options: { value: string; label: string }[];
   placeholder?: string;
+  /** Whether texts beyond the options can be typed. */
+  free?: boolean;
 }
 
 /** An amount of money: without an amount it is unknown, without a currency the rubric's. */
 export function Amount({ name, value, onChange }: Value<Schemas['Money']>) {
+  const house = useShelf().data?.rubric.currency ?? 'EUR';
   const set = (part: Partial<Schemas['Money']>) => {
     const next = { ...value, ...part };
-    onChange(next.amount == null ? null : next);
+    // A currency that was said stays while the amount is typed anew.
+    onChange(next.amount == null && next.currency == null ? null : next);
   };
   return (
     <span className="amount">
@@ -166,17 +171,26 @@ export function Amount({ name, value, onChange }: Value<Schemas['Money']>) {
       <Text
         name={`${name}: currency`}
         code
-        placeholder="EUR"
+        placeholder={house}
         value={value?.currency}
         onChange={(currency) => set({ currency: currency ?? undefined })}
       />
-      {value?.currency != null && value.currency !== 'EUR' && (
-        <Numeric
-          name={`${name}: rate to the rubric’s currency`}
-          placeholder="rate"
-          value={value.rate}
-          onChange={(rate) => set({ rate })}
-        />
+      {value?.currency != null && value.currency !== house && (
+        <>
+          <Numeric
+            name={`${name}: rate to the rubric’s currency`}
+            placeholder="rate"
+            value={value.rate}
+            onChange={(rate) => set({ rate })}
+          />
+          <Text
+            name={`${name}: day of the rate`}
+            code
+            placeholder="its day"
+            value={value.rateDate}
+            onChange={(rateDate) => set({ rateDate })}
+          />
+        </>
       )}
     </span>
   );

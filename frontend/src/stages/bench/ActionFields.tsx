@@ -32,8 +32,8 @@ export function ActionFields({ action, position, onChange, onRemove }: Props) {
           <Numeric
             name={`Count of ${at}`}
             placeholder="1"
-            value={action.count ?? 1}
-            onChange={(count) => onChange({ ...action, count: count ?? 1 })}
+            value={action.count}
+            onChange={(count) => onChange({ ...action, count: count ?? undefined })}
           />
         </span>
         <span className="grow" />

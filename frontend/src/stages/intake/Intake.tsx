@@ -6,7 +6,13 @@ import { useChange } from '../../api/queries';
 import { benchDriverValues, conditionValues, machineClassValues, sampleValues } from '../../api/schema';
 import { ProblemNote } from '../../app/ProblemNote';
 import { useWorkpiece } from '../../app/Workspace';
-import { Amount, Field, Numeric, Text, Word, YesNo } from '../../record/fields';
+import { Amount, Field, Numeric, Several, Text, Word, YesNo } from '../../record/fields';
+import { TwinNote } from '../../record/TwinNote';
+import { LoanFields } from './LoanFields';
+import { Ports } from './Ports';
+import { StatePictures } from './StatePictures';
+import { Teardowns } from './Teardowns';
+import { Variants } from './Variants';
 
 /** What the machine is, on whose bench, and what helps a repairer. */
 export function Intake() {
@@ -14,7 +20,12 @@ export function Intake() {
   return (
     <div className="two-columns">
       <Machine unit={unit} />
-      <TeardownData unit={unit} />
+      <div className="column">
+        <TeardownData unit={unit} />
+        <Teardowns unit={unit} />
+        <Variants unit={unit} />
+        <StatePictures unit={unit} />
+      </div>
     </div>
   );
 }
@@ -74,6 +85,28 @@ function Machine({ unit }: { unit: Unit }) {
         <Field name="Price as configured" wide>
           <Amount name="Price as configured" value={machine.price} onChange={(price) => set({ price })} />
         </Field>
+        <div className="field wide">
+          <TwinNote unit={machine} except={unit.id} />
+        </div>
+        <Field name="Embargo until">
+          <Text
+            name="Embargo until"
+            code
+            placeholder="none, or 2026-12-01"
+            value={machine.embargo}
+            onChange={(embargo) => set({ embargo: embargo ?? undefined })}
+          />
+        </Field>
+        <Field name="Findings also cover" hint="Other model codes.">
+          <Several
+            name="Findings also cover"
+            free
+            placeholder="no other code"
+            value={machine.covers ?? []}
+            options={[]}
+            onChange={(covers) => set({ covers })}
+          />
+        </Field>
         {(['memory', 'storage'] as const).map((of) => (
           <Field
             key={of}
@@ -96,6 +129,12 @@ function Machine({ unit }: { unit: Unit }) {
           </Field>
         ))}
       </div>
+      <Ports
+        ports={machine.ports ?? []}
+        boards={unit.record.parts.map((part) => part.id)}
+        onChange={(ports) => set({ ports })}
+      />
+      <LoanFields loan={machine.loan ?? null} onChange={(loan) => set({ loan: loan ?? undefined })} />
       <SaveRow
         name="Save the machine"
         save={save}
@@ -162,6 +201,9 @@ function TeardownData({ unit }: { unit: Unit }) {
             value={teardown.sample ?? 'retail'}
             onChange={(sample) => set({ sample: sample ?? 'retail' })}
           />
+        </Field>
+        <Field name="A seal was in place">
+          <YesNo name="A seal was in place" value={teardown.seal} onChange={(seal) => set({ seal })} />
         </Field>
       </div>
       <h2>Guidance</h2>

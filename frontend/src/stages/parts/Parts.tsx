@@ -1,158 +1,172 @@
+import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { api, asProblem, type Part, type PartKind, seen, take, type Unit } from '../../api/client';
-import { useChange } from '../../api/queries';
-import { partKindValues } from '../../api/schema';
+import { api, type Part, type PartKind, type Schemas, take } from '../../api/client';
 import { ProblemNote } from '../../app/ProblemNote';
 import { useWorkpiece } from '../../app/Workspace';
-import { money } from '../../format';
 import { PartForm } from '../../record/PartForm';
-import { heading, label } from '../../words';
+import { heading, idFrom, label } from '../../words';
+import { Claims } from './Claims';
+import { columns } from './columns';
+import { type CellAt, PartsGrid } from './PartsGrid';
+import { rowsOf } from './rows';
+import { Sister } from './Sister';
+import { usePartEdits } from './usePartEdits';
 
-/** The whole machine by kind: what it has, what it has not, and what nobody has looked for. */
+/** The whole machine on one screen: what it has, what it has not, what nobody has looked for, and what that costs. */
 export function Parts() {
   const unit = useWorkpiece();
+  const edits = usePartEdits(unit);
   const [editing, setEditing] = useState<{ part?: Part; kind: PartKind } | null>(null);
-  const { unit: machine, absent = [], parts } = unit.record;
-  const mark = useChange((kinds: PartKind[]) =>
-    take(
-      api.PUT('/api/units/{unitId}/heading', {
-        params: { path: { unitId: unit.id } },
-        body: { unit: machine, absent: kinds },
-        ...seen(unit.revision),
-      }),
-    ),
-  );
-  const undo = useChange(() => take(api.POST('/api/units/{unitId}/undo', { params: { path: { unitId: unit.id } } })));
-  const failure = mark.error ?? undo.error;
+  const [copying, setCopying] = useState(false);
+  const absent = unit.record.absent ?? [];
+  const rows = rowsOf(edits.parts, unit.places, absent);
+  // A part that is named in the address is in hand.
+  const [at, setAt] = useState<CellAt>(() => ({
+    row: decodeURIComponent(location.hash.slice(1)) || (rows[0]?.key ?? ''),
+    column: 1,
+  }));
+  const doubt = useQuery({
+    queryKey: ['doubt', unit.id, unit.revision, unit.teardownRevision],
+    queryFn: ({ signal }) =>
+      take(api.GET('/api/units/{unitId}/doubt', { params: { path: { unitId: unit.id } }, signal })),
+    placeholderData: (before) => before,
+  });
+  const costs = doubt.data ?? [];
+  const current = rows.find((row) => row.key === at.row);
+  const column = columns[at.column - 1];
+  const add = (kind: PartKind) => {
+    const id = idFrom(
+      label(kind),
+      edits.parts.map((part) => part.id),
+    );
+    edits.add({ id, kind });
+    setAt({ row: id, column: 1 });
+  };
   return (
-    <section className="card parts" aria-label="Parts by kind">
-      <div className="bench-head">
-        <h2>
-          {unit.parts.facts} of {unit.parts.of} kinds known
-        </h2>
-        <span className="grow" />
-        <Button size="small" loading={undo.isPending} onClick={() => undo.mutate()}>
-          Undo
-        </Button>
-      </div>
-      {failure !== null && <ProblemNote problem={asProblem(failure)} />}
-      <table className="plain">
-        <thead>
-          <tr>
-            <th scope="col">kind</th>
-            <th scope="col">part</th>
-            <th scope="col">mounting</th>
-            <th scope="col">capacity</th>
-            <th scope="col">interface</th>
-            <th scope="col">spare</th>
-            <th scope="col">
-              <span className="unseen">what can be done</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {partKindValues.map((kind) => {
-            const ofKind = parts.filter((part) => part.kind === kind);
-            const isAbsent = absent.includes(kind);
-            if (ofKind.length === 0) {
-              return (
-                <tr key={kind} className="kind-first">
-                  <th scope="row">{heading(kind)}</th>
-                  <td colSpan={5} className="second">
-                    {isAbsent ? 'absent: this machine has none' : 'not seen'}
-                  </td>
-                  <td className="row-end">
-                    {isAbsent ? (
-                      <Button size="small" onClick={() => mark.mutate(absent.filter((other) => other !== kind))}>
-                        Not absent
-                      </Button>
-                    ) : (
-                      <>
-                        <Button size="small" aria-label={`Record ${label(kind)}`} onClick={() => setEditing({ kind })}>
-                          Record
-                        </Button>{' '}
-                        <Button
-                          size="small"
-                          aria-label={`Mark ${label(kind)} absent`}
-                          onClick={() => mark.mutate([...absent, kind])}
-                        >
-                          Absent
-                        </Button>
-                      </>
-                    )}
-                  </td>
-                </tr>
-              );
+    <>
+      <section className="card parts" aria-label="Parts by kind">
+        <div className="bench-head">
+          <h2>
+            {unit.parts.facts} of {unit.parts.of} kinds known
+          </h2>
+          <Dearest costs={costs} parts={edits.parts} onGo={setAt} />
+          <span className="grow" />
+          <Button size="small" onClick={() => setCopying(true)}>
+            Copy from a sister
+          </Button>
+          <Button size="small" disabled={edits.busy} onClick={edits.undo}>
+            Undo
+          </Button>
+        </div>
+        {edits.problem !== null && <ProblemNote problem={edits.problem} />}
+        <div className="grid-scroll">
+          <PartsGrid
+            rows={rows}
+            costs={costs}
+            at={at}
+            onAt={setAt}
+            onPut={edits.put}
+            onOpen={(part) => setEditing({ part, kind: part.kind })}
+            onAdd={add}
+            onAbsent={(kind, isAbsent) =>
+              edits.mark(isAbsent ? [...absent, kind] : absent.filter((other) => other !== kind))
             }
-            return ofKind.map((part, i) => (
-              <tr key={part.id} className={i === 0 ? 'kind-first' : undefined}>
-                <th scope="row">{i === 0 && heading(kind)}</th>
-                <PartCells unit={unit} part={part} />
-                <td className="row-end">
-                  <Button size="small" aria-label={`Change ${part.id}`} onClick={() => setEditing({ part, kind })}>
-                    Change
-                  </Button>{' '}
-                  {i === ofKind.length - 1 && (
-                    <Button
-                      size="small"
-                      aria-label={`Record another ${label(kind)}`}
-                      onClick={() => setEditing({ kind })}
-                    >
-                      Another
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            ));
-          })}
-        </tbody>
-      </table>
+          />
+        </div>
+        <p className="legend grid-legend" aria-live="polite">
+          {current?.sort === 'kind' ? (
+            <>
+              <kbd>Enter</kbd> record it <kbd>a</kbd> {current.absent ? 'not absent' : 'absent'}
+            </>
+          ) : column === undefined ? (
+            <>
+              <kbd>Enter</kbd> everything of it <kbd>+</kbd> another of its kind
+            </>
+          ) : column.sort === 'word' ? (
+            Object.entries(column.keys).map(([key, word]) => (
+              <button
+                key={key}
+                type="button"
+                className="legend-key"
+                disabled={current === undefined || column.read(current.part) === undefined}
+                onClick={() => {
+                  if (current !== undefined) edits.put(column.set(current.part, word));
+                }}
+              >
+                <kbd>{key}</kbd> {label(word)}
+              </button>
+            ))
+          ) : (
+            <>
+              Type it, then <kbd>Enter</kbd>
+            </>
+          )}
+          <span className="grow" />
+          <span>
+            <kbd>?</kbd> unknown
+          </span>
+          <span className="keys-together">
+            <kbd>Shift ↓</kbd> the same below
+          </span>
+          {current?.sort === 'part' && (
+            <Button size="small" onClick={() => setEditing({ part: current.part, kind: current.part.kind })}>
+              Everything of {current.part.id}
+            </Button>
+          )}
+        </p>
+      </section>
+      <Claims unit={unit} />
       {editing !== null && (
         <PartForm unit={unit} part={editing.part} kind={editing.kind} onClose={() => setEditing(null)} />
       )}
-    </section>
+      {copying && <Sister unit={unit} onClose={() => setCopying(false)} />}
+    </>
   );
 }
 
-const capacityUnit: Partial<Record<PartKind, string>> = { memory: 'GB', storage: 'GB', battery: 'Wh' };
-
-function PartCells({ unit, part }: { unit: Unit; part: Part }) {
-  const capacity = capacityUnit[part.kind];
-  const ceilings = (['maker', 'bench', 'platform'] as const)
-    .filter((source) => part.capacity?.max?.[source] != null)
-    .map((source) => `${part.capacity?.max?.[source] ?? ''} by ${source}`);
-  const freed = unit.record.steps.some((step) => step.frees?.includes(part.id) === true);
+/** The unknown facts that cost most in range, each one key away. */
+function Dearest({
+  costs,
+  parts,
+  onGo,
+}: {
+  costs: readonly Schemas['FactCost'][];
+  parts: readonly Part[];
+  onGo: (at: CellAt) => void;
+}) {
+  const here = costs.filter((cost) => cost.fact.kind != null).slice(0, 3);
+  if (here.length === 0) return null;
   return (
-    <>
-      <td>
-        <span className="code">{part.id}</span>
-        {part.fitted === false && <span className="second"> empty place</span>}
-        {!freed && part.within == null && <span className="second"> no step frees it</span>}
-      </td>
-      <td>
-        {part.mounting == null ? 'unknown' : label(part.mounting)}
-        {part.within != null && <span className="second"> within {part.within}</span>}
-      </td>
-      <td>
-        {capacity !== undefined && (
-          <>
-            {part.capacity?.fitted ?? '?'} {capacity}
-            {ceilings.length > 0 && <span className="second"> to {ceilings.join(', ')}</span>}
-          </>
-        )}
-      </td>
-      <td>
-        {part.interface?.standard != null && label(part.interface.standard)}{' '}
-        <span className="second">{part.interface?.name}</span>
-      </td>
-      <td>
-        {part.spare?.price != null && money(part.spare.price.amount ?? null, part.spare.price.currency ?? null)}{' '}
-        <span className="second">
-          {part.spare?.source != null && label(part.spare.source)}
-          {part.spare?.paired === true && ', paired'}
-        </span>
-      </td>
-    </>
+    <span className="dearest">
+      <span className="second">Look first at</span>
+      {here.map((cost) => {
+        const { fact } = cost;
+        const at: CellAt =
+          fact.part == null
+            ? { row: fact.at, column: 0 }
+            : {
+                row: fact.part,
+                column: Math.max(0, columns.findIndex((column) => column.field === fact.field) + 1),
+              };
+        const what =
+          fact.part == null
+            ? `${heading(fact.kind ?? 'other')}, not seen`
+            : `${parts.find((part) => part.id === fact.part)?.id ?? fact.part}: ${label(fact.field)}`;
+        return (
+          <Button
+            key={fact.at}
+            size="small"
+            onClick={() => {
+              onGo(at);
+              // The grid takes the focus up from the cell that is in hand.
+              document.querySelector<HTMLElement>(`[data-cell="${CSS.escape(`${at.row} ${at.column}`)}"]`)?.focus();
+            }}
+          >
+            {what} {cost.combined.toFixed(1)}
+          </Button>
+        );
+      })}
+    </span>
   );
 }

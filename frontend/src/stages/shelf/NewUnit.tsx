@@ -5,7 +5,9 @@ import { api, asProblem, type Schemas, take } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { machineClassValues, sampleValues } from '../../api/schema';
 import { ProblemNote } from '../../app/ProblemNote';
+import { today } from '../../format';
 import { Amount, Field, Text, Word } from '../../record/fields';
+import { TwinNote } from '../../record/TwinNote';
 import { label } from '../../words';
 
 /** A unit begun by hand: enough to open its bench; the rest is asked for at intake. */
@@ -88,15 +90,12 @@ export function NewUnit({ onClose }: { onClose: () => void }) {
             onChange={(sample) => setTeardown({ ...teardown, sample: sample ?? 'retail' })}
           />
         </Field>
+        <div className="field wide">
+          <TwinNote unit={unit} />
+        </div>
         <button className="unseen" type="submit" tabIndex={-1} aria-hidden="true" />
       </form>
       {create.error && <ProblemNote problem={asProblem(create.error)} />}
     </Modal>
   );
-}
-
-function today(): string {
-  const now = new Date();
-  const two = (number: number) => String(number).padStart(2, '0');
-  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
 }

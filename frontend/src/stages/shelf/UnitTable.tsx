@@ -49,7 +49,11 @@ export function UnitTable({ units }: { units: ShelfUnit[] }) {
               <td>
                 <Figure quantity={unit.upgrade} />
               </td>
-              <td>{label(unit.status)}</td>
+              <td>
+                {label(unit.signed === 'final' ? 'final' : unit.status)}
+                {unit.signed === 'changedSince' && <span className="second">, changed since signed</span>}
+              </td>
+              <td className="code">{loan(unit)}</td>
               <td className="row-end">
                 <Button
                   type="text"
@@ -96,6 +100,14 @@ function SortHead({ column, order, onOrder }: { column: Column; order: Order; on
       </button>
     </th>
   );
+}
+
+/** When a loan goes back; one that is over its day says so. */
+function loan(unit: ShelfUnit): string {
+  if (unit.loanDue === null) return unit.onLoan ? 'not agreed' : '';
+  const now = new Date();
+  const day = new Date(`${unit.loanDue}T23:59:59`);
+  return day < now ? `${unit.loanDue}, overdue` : unit.loanDue;
 }
 
 function Figure({ quantity }: { quantity: ShelfUnit['repair'] }) {

@@ -14,6 +14,8 @@ describe('the order of the shelf', () => {
     currency: null,
     status: 'draft',
     reasons: [],
+    loanDue: null,
+    onLoan: false,
     steps: 0,
     repair: { low, value: 99, high: 100, coverage: 1 },
     upgrade: { low: 0, value: 0, high: 0, coverage: 1 },

@@ -1,6 +1,6 @@
 import type { ShelfUnit } from '../../api/client';
 
-export const columns = ['unit', 'model code', 'class', 'price', 'repair', 'upgrade', 'status'] as const;
+export const columns = ['unit', 'model code', 'class', 'price', 'repair', 'upgrade', 'status', 'loan due'] as const;
 export type Column = (typeof columns)[number];
 
 export interface Order {
@@ -30,6 +30,9 @@ function key(unit: ShelfUnit, column: Column): string | number {
       return unit.upgrade.low;
     case 'status':
       return unit.status;
+    case 'loan due':
+      // What is on no loan comes last.
+      return unit.loanDue ?? (unit.onLoan ? '9998' : '9999');
   }
 }
 

@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client';
 import { RangeBar } from '../../charts/RangeBar';
 import { type Exactness, minutes, share } from '../../format';
-import { heading } from '../../words';
+import { heading, label } from '../../words';
 
 /** One part: its service unit, the way to it, the second-best way, and its nine criteria. */
 export function PartDetails({ part, exactness }: { part: Schemas['PartView']; exactness: Exactness }) {
@@ -78,6 +78,12 @@ function Way({ name, way, exactness }: { name: string; way: Schemas['WayView']; 
             <span className="second">
               in {step.layer}, {minutes(step.effort, exactness)}
             </span>
+            {step.surprises.map((surprise, i) => (
+              <span key={i} className="surprise-seen">
+                {label(surprise.kind)}: {surprise.text}
+                {surprise.seconds != null && `, ${surprise.seconds} s`}
+              </span>
+            ))}
           </li>
         ))}
       </ol>

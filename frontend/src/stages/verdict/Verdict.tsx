@@ -8,7 +8,9 @@ import { RangeBar } from '../../charts/RangeBar';
 import { type Exactness, indexRange, indexValue, percent, share } from '../../format';
 import { leastEffort } from '../../record/effort';
 import { heading, label } from '../../words';
+import { Ledger } from './Ledger';
 import { PartDetails } from './PartDetails';
+import { SignOff } from './SignOff';
 
 type Kind = Schemas['KindView'];
 
@@ -55,6 +57,8 @@ export function Verdict() {
           exactness={exactness}
         />
       </div>
+      <SignOff unit={unit} />
+      <Ledger unit={unit} verdict={data} />
       <section aria-label="Kinds and parts">
         <KindTable verdict={data} exactness={exactness} />
       </section>

@@ -1,0 +1,44 @@
+import { useQuery } from '@tanstack/react-query';
+import { Modal } from 'antd';
+import { useState } from 'react';
+import { api, asProblem, take } from '../api/client';
+import { useChange } from '../api/queries';
+import { ProblemNote } from '../app/ProblemNote';
+import { Check, Field, Text } from './fields';
+
+/** Where the house's spare-part catalogue is: on this machine, unless the house says otherwise. */
+export function CatalogueSetting({ onClose }: { onClose: () => void }) {
+  const setting = useQuery({
+    queryKey: ['catalogue-setting'],
+    queryFn: ({ signal }) => take(api.GET('/api/settings/catalogue', { signal })),
+  });
+  const [draft, setDraft] = useState<{ address: string; elsewhere: boolean } | null>(null);
+  const shown = draft ?? { address: setting.data?.address ?? '', elsewhere: setting.data?.elsewhere ?? false };
+  const save = useChange(() => take(api.PUT('/api/settings/catalogue', { body: shown })));
+  const failure = setting.error ?? save.error;
+  return (
+    <Modal
+      open
+      title="The spare-part catalogue"
+      okText="Save the address"
+      confirmLoading={save.isPending}
+      onOk={() => save.mutate(undefined, { onSuccess: onClose })}
+      onCancel={onClose}
+    >
+      <Field name="Address" hint="The stand-in is started by ./wide-lever catalogue.">
+        <Text
+          name="Address of the catalogue"
+          code
+          value={shown.address}
+          onChange={(address) => setDraft({ ...shown, address: address ?? '' })}
+        />
+      </Field>
+      <Check
+        name="It may be on another machine"
+        value={shown.elsewhere}
+        onChange={(elsewhere) => setDraft({ ...shown, elsewhere })}
+      />
+      {failure !== null && <ProblemNote problem={asProblem(failure)} />}
+    </Modal>
+  );
+}

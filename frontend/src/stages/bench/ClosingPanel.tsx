@@ -1,0 +1,195 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { BenchEntry, BenchView, Schemas } from '../../api/client';
+import { wellName } from '../../charts/Tray';
+import { Numeric, Text } from '../../record/fields';
+
+interface Props {
+  closing: Schemas['ClosingView'];
+  bench: BenchView;
+  onLog: (entry: BenchEntry) => void;
+  onLeave: () => void;
+  onMissing: () => void;
+}
+
+/** Putting back: the steps in reverse, a tick for each well, and the count at the end. */
+export function ClosingPanel({ closing, bench, onLog, onLeave, onMissing }: Props) {
+  const current = closing.steps.find((step) => !step.done);
+  const left = closing.steps.filter((step) => !step.done).length;
+  return (
+    <section className="closing log-scroll" aria-label="Putting back">
+      <p className="closing-count">
+        <b>
+          {closing.returned} of {closing.expected}
+        </b>{' '}
+        screws back, {left === 0 ? 'no step left' : left === 1 ? '1 step left' : `${left} steps left`}
+      </p>
+      {bench.missing.length > 0 && (
+        <p className="warning">
+          {bench.missing.length === 1 ? '1 thing is' : `${bench.missing.length} things are`} not recorded yet, and what
+          is closed cannot be looked at.{' '}
+          <Button size="small" onClick={onMissing}>
+            Show what is missing
+          </Button>
+        </p>
+      )}
+      {current !== undefined && <Back key={current.stepId} step={current} bench={bench} onLog={onLog} />}
+      {current === undefined && <Count closing={closing} onLog={onLog} />}
+      <ol className="closing-steps" aria-label="The way back">
+        {closing.steps.map((step) => (
+          <li key={step.stepId} className={step.done ? 'done' : ''}>
+            {step.done ? '✓ ' : ''}
+            {step.title}
+            {step.done && (
+              <Button
+                size="small"
+                type="link"
+                aria-label={`Undo the tick of ${step.title}`}
+                onClick={() => untick(step, onLog)}
+              >
+                undo
+              </Button>
+            )}
+          </li>
+        ))}
+      </ol>
+      <div className="tools">
+        <Button onClick={onLeave}>Show the steps</Button>
+        <Button onClick={() => onLog({ kind: 'closingBegun' })}>Begin again</Button>
+      </div>
+    </section>
+  );
+}
+
+function untick(step: Schemas['ClosingStepView'], onLog: (entry: BenchEntry) => void) {
+  const groups = step.wells.length === 0 ? [0] : step.wells.map((well) => well.group);
+  for (const group of groups) onLog({ kind: 'closingTicked', step: step.stepId, group, count: null });
+}
+
+function Back({
+  step,
+  bench,
+  onLog,
+}: {
+  step: Schemas['ClosingStepView'];
+  bench: BenchView;
+  onLog: (entry: BenchEntry) => void;
+}) {
+  return (
+    <div className="closing-step">
+      <h3 className="closing-title">Put back: {step.title}</h3>
+      {step.tightening.length > 0 && <p>Tighten in this order: {step.tightening.join(', ')}</p>}
+      {step.wells.length === 0 && (
+        <Button autoFocus onClick={() => onLog({ kind: 'closingTicked', step: step.stepId, group: 0, count: 0 })}>
+          Back in place
+        </Button>
+      )}
+      {step.wells
+        .filter((well) => well.returned === null)
+        .map((well, i) => (
+          <WellBack
+            key={well.group}
+            well={well}
+            first={i === 0}
+            name={wellNameOf(bench, well.number)}
+            onBack={(count) => onLog({ kind: 'closingTicked', step: step.stepId, group: well.group, count })}
+          />
+        ))}
+    </div>
+  );
+}
+
+function wellNameOf(bench: BenchView, number: number): string {
+  const well = bench.tray.find((other) => other.number === number);
+  return well === undefined ? '' : wellName(well);
+}
+
+function WellBack({
+  well,
+  first,
+  name,
+  onBack,
+}: {
+  well: Schemas['ClosingWellView'];
+  first: boolean;
+  name: string;
+  onBack: (count: number) => void;
+}) {
+  const [count, setCount] = useState<number | null>(well.expected);
+  return (
+    <form
+      className="well-back"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (count !== null) onBack(count);
+      }}
+    >
+      <span className="well-number">{well.number}</span>
+      <span className="grow">{name}</span>
+      <Numeric name={`Screws back from well ${well.number}`} value={count} onChange={setCount} />
+      <Button htmlType="submit" autoFocus={first}>
+        {count === well.expected
+          ? well.expected === 1
+            ? 'It is back'
+            : `All ${well.expected} back`
+          : `${count ?? 0} of ${well.expected} back`}
+      </Button>
+    </form>
+  );
+}
+
+function Count({ closing, onLog }: { closing: Schemas['ClosingView']; onLog: (entry: BenchEntry) => void }) {
+  const [left, setLeft] = useState<number | null>(closing.leftOver ?? 0);
+  const [answer, setAnswer] = useState('');
+  if (closing.leftOver === null) {
+    return (
+      <form
+        className="well-back"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (left !== null) onLog({ kind: 'closingCounted', count: left });
+        }}
+      >
+        <span className="grow">Screws that lie in the tray now</span>
+        <Numeric name="Screws left in the tray" value={left} onChange={setLeft} />
+        <Button htmlType="submit">Count</Button>
+      </form>
+    );
+  }
+  if (closing.clean)
+    return <p className="closing-clean">Every screw is where it belongs. The first start may take a while.</p>;
+  const missing = closing.missing ?? 0;
+  return (
+    <div className="warning" role="alert">
+      <p>
+        {closing.leftOver > 0 && <b>{closing.leftOver} left over. </b>}
+        {missing > 0 && <b>{missing} missing. </b>}
+        {missing < 0 && <b>{-missing} more than came out. </b>}
+        Find out before power: a screw inside shorts a board.
+      </p>
+      {closing.answer === null ? (
+        <form
+          className="caution-answer"
+          onSubmit={(event) => {
+            event.preventDefault();
+            onLog({ kind: 'closingAnswered', text: answer });
+          }}
+        >
+          <span className="grow">
+            <Text
+              name="What became of them"
+              placeholder="What became of them"
+              value={answer}
+              onChange={(text) => setAnswer(text ?? '')}
+            />
+          </span>
+          <Button htmlType="submit" disabled={answer.trim() === ''}>
+            Answer
+          </Button>
+        </form>
+      ) : (
+        <p>Answered: {closing.answer}</p>
+      )}
+    </div>
+  );
+}

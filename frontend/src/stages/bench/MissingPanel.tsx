@@ -1,0 +1,161 @@
+import { Button } from 'antd';
+import { type KeyboardEvent, useRef } from 'react';
+import type { Part, Schemas, Step, Unit } from '../../api/client';
+import { mountingValues } from '../../api/schema';
+import { Word } from '../../record/fields';
+import { heading, label } from '../../words';
+import { questionText } from './chips';
+
+type Missing = Schemas['MissingFact'];
+
+export interface MissingAnswers {
+  onLookedUnder: (cover: string) => void;
+  onPack: (swollen: boolean) => void;
+  onStep: (step: Step, action: number | null) => void;
+  onFree: (partId: string) => void;
+  onHasOne: (kind: string) => void;
+  onAbsent: (kind: string) => void;
+  onMark: (mark: string, yes: boolean) => void;
+  onMounting: (part: Part, mounting: NonNullable<Part['mounting']>) => void;
+}
+
+interface Answer {
+  key: string;
+  text: string;
+  give: () => void;
+}
+
+/** What machines of this class usually have and this record has not, each one key away from an answer. */
+export function MissingPanel({
+  unit,
+  missing,
+  ...answers
+}: { unit: Unit; missing: readonly Missing[] } & MissingAnswers) {
+  const list = useRef<HTMLOListElement>(null);
+  const focusAt = (index: number) => {
+    const rows = list.current?.querySelectorAll<HTMLElement>('[data-row]');
+    rows?.item(Math.max(0, Math.min(rows.length - 1, index))).focus();
+  };
+  if (missing.length === 0)
+    return (
+      <p className="state">
+        Nothing is missing: every kind is recorded or absent, and every fact of the steps is known.
+      </p>
+    );
+  return (
+    <>
+      <p className="note">Arrows go through the list; the marked key answers.</p>
+      <ol className="missing" ref={list} aria-label="What is missing">
+        {missing.map((one, i) => {
+          const offered = answersOf(one, unit, answers);
+          const part =
+            one.kind === 'mountingUnknown' ? unit.record.parts.find((other) => other.id === one.about) : undefined;
+          const onKeyDown = (event: KeyboardEvent<HTMLLIElement>) => {
+            if (event.target !== event.currentTarget || event.ctrlKey || event.altKey || event.metaKey) return;
+            const answer = offered.find((other) => other.key.toLowerCase() === event.key.toLowerCase());
+            if (event.key === 'ArrowDown') focusAt(i + 1);
+            else if (event.key === 'ArrowUp') focusAt(i - 1);
+            else if (answer !== undefined) answer.give();
+            else return;
+            event.preventDefault();
+          };
+          return (
+            // A row takes keys of its own: it is a stop on the way through the list, and its buttons say the same.
+            <li
+              key={`${one.kind} ${one.about} ${one.action} ${one.fact}`}
+              data-row=""
+              tabIndex={i === 0 ? 0 : -1}
+              className={one.usual ? '' : 'unusual'}
+              onKeyDown={onKeyDown}
+            >
+              <span className="grow">{missingText(one, unit)}</span>
+              {part !== undefined && (
+                <Word
+                  name={`Mounting of ${part.id}`}
+                  words={mountingValues}
+                  value={part.mounting}
+                  onChange={(mounting) => {
+                    if (mounting !== null) answers.onMounting(part, mounting);
+                  }}
+                />
+              )}
+              {offered.map((answer) => (
+                <Button key={answer.key} size="small" onClick={answer.give}>
+                  {answer.text} <kbd>{answer.key}</kbd>
+                </Button>
+              ))}
+            </li>
+          );
+        })}
+      </ol>
+    </>
+  );
+}
+
+const marks: Record<string, string> = {
+  manual: 'A manual that anyone can get',
+  labels: 'Screws and connectors labelled',
+  partNumbers: 'Numbers on the parts',
+  order: 'An order shown',
+};
+
+const covers: Record<string, string> = { foot: 'feet', label: 'labels', seal: 'seals', plug: 'plugs' };
+
+export function missingText(one: Missing, { record }: Pick<Unit, 'record'>): string {
+  switch (one.kind) {
+    case 'coverNotLookedUnder':
+      return `Under the ${covers[one.about] ?? one.about}: any screws?`;
+    case 'openFact': {
+      const step = record.steps.find((other) => other.id === one.about);
+      if (step === undefined || one.fact == null) return one.about;
+      return `${step.title}, ${questionText({ action: one.action ?? 0, fact: one.fact }, step)}`;
+    }
+    case 'packNotLookedAt':
+      return 'The pack: how does it look?';
+    case 'kindNotRecorded':
+      return `${heading(one.about)}: has it one?${one.usual ? '' : ' Seldom in this class'}`;
+    case 'partNotFreed':
+      return `No step frees ${one.about}`;
+    case 'mountingUnknown':
+      return `How is ${one.about} held?`;
+    case 'guidanceMark':
+      return `${marks[one.about] ?? one.about}?`;
+  }
+}
+
+function answersOf(one: Missing, { record }: Unit, answers: MissingAnswers): Answer[] {
+  switch (one.kind) {
+    case 'coverNotLookedUnder':
+      return [{ key: 'n', text: 'None there', give: () => answers.onLookedUnder(one.about) }];
+    case 'openFact': {
+      const step = record.steps.find((other) => other.id === one.about);
+      return step === undefined
+        ? []
+        : [{ key: 'Enter', text: 'Answer', give: () => answers.onStep(step, one.action ?? null) }];
+    }
+    case 'packNotLookedAt':
+      return [
+        { key: 'f', text: 'Flat', give: () => answers.onPack(false) },
+        { key: 's', text: 'Swollen', give: () => answers.onPack(true) },
+      ];
+    case 'kindNotRecorded':
+      return [
+        { key: 'y', text: `Has one`, give: () => answers.onHasOne(one.about) },
+        { key: 'a', text: 'Absent', give: () => answers.onAbsent(one.about) },
+      ];
+    case 'partNotFreed':
+      return [{ key: 'Enter', text: 'Log it', give: () => answers.onFree(one.about) }];
+    case 'mountingUnknown':
+      return [];
+    case 'guidanceMark':
+      return [
+        { key: 'y', text: 'Yes', give: () => answers.onMark(one.about, true) },
+        { key: 'n', text: 'No', give: () => answers.onMark(one.about, false) },
+      ];
+  }
+}
+
+/** A kind's words in the list, for its new part. */
+export function partIdOf(kind: string): string {
+  return label(kind).replaceAll(' ', '-');
+}

@@ -1,0 +1,166 @@
+import { type KeyboardEvent, type RefObject, useState } from 'react';
+import type { LineView } from '../../api/client';
+import { minutes } from '../../format';
+import { chipText, questionText } from './chips';
+import type { Draft } from './useLine';
+
+interface Props {
+  draft: Draft;
+  reading: LineView | null;
+  inputRef: RefObject<HTMLTextAreaElement | null>;
+  placeholder: string;
+  onChange: (changed: Partial<Draft>) => void;
+  /** The first key of a line that was empty. */
+  onFirstKey: () => void;
+  onLeave: () => void;
+  onRepeat: () => void;
+  /** Opens the form by hand at an action, or at the step's own facts. */
+  onChip: (action: number | null) => void;
+}
+
+/** The step line with its completions, its chips and its faults. */
+export function StepLineBox({
+  draft,
+  reading,
+  inputRef,
+  placeholder,
+  onChange,
+  onFirstKey,
+  onLeave,
+  onRepeat,
+  onChip,
+}: Props) {
+  const { line } = draft;
+  const caret = Math.min(draft.caret, line.length);
+  const [chosen, setChosen] = useState(0);
+  const [dismissed, setDismissed] = useState<string | null>(null);
+  const offered = (reading?.completions ?? []).filter((one) => one.end === caret && dismissed !== line);
+  const completion = offered[Math.min(chosen, offered.length - 1)];
+
+  const type = (text: string, at: number) => {
+    if (line === '' && text !== '') onFirstKey();
+    setChosen(0);
+    setDismissed(null);
+    onChange({ line: text, caret: at });
+  };
+  const complete = (index: number) => {
+    const taken = offered[index];
+    if (taken === undefined) return;
+    const text = line.slice(0, taken.start) + taken.text + line.slice(taken.end);
+    const at = taken.start + taken.text.length;
+    type(text, at);
+    const input = inputRef.current;
+    input?.focus();
+    requestAnimationFrame(() => input?.setSelectionRange(at, at));
+  };
+  const onKeyDown = (event: KeyboardEvent<HTMLTextAreaElement>) => {
+    if (event.key === 'Tab' && !event.shiftKey && completion !== undefined) {
+      complete(offered.indexOf(completion));
+    } else if (event.key === 'Escape') {
+      if (completion !== undefined) setDismissed(line);
+      else onLeave();
+    } else if (event.key === 'ArrowDown' && offered.length > 1) {
+      setChosen((Math.min(chosen, offered.length - 1) + 1) % offered.length);
+    } else if (event.key === 'ArrowUp' && offered.length > 1) {
+      setChosen((Math.min(chosen, offered.length - 1) + offered.length - 1) % offered.length);
+    } else if (event.key === 'ArrowUp' && line === '') {
+      onRepeat();
+    } else {
+      return;
+    }
+    event.preventDefault();
+  };
+  const rest = completion === undefined ? '' : ghost(line, completion.start, caret, completion.text);
+  const faults =
+    line === ''
+      ? []
+      : (reading?.faults ?? []).filter(
+          // A word that is being completed is not a fault yet.
+          (fault) => fault.end > fault.start && !(completion !== undefined && fault.end === caret),
+        );
+  return (
+    <div className="line-box">
+      <div className="line-field">
+        <textarea
+          ref={inputRef}
+          data-line=""
+          className="line-input"
+          aria-label="Step line"
+          aria-describedby="line-faults"
+          autoComplete="off"
+          autoCapitalize="off"
+          spellCheck={false}
+          rows={1}
+          maxLength={40_000}
+          placeholder={placeholder}
+          value={line}
+          onChange={(event) => type(event.target.value.replace(/\s*\n\s*/g, ' '), event.target.selectionStart)}
+          onSelect={(event) => {
+            const at = event.currentTarget.selectionStart;
+            if (at !== draft.caret) onChange({ caret: at });
+          }}
+          onKeyDown={onKeyDown}
+        />
+        <div className="line-ghost" aria-hidden="true">
+          <span className="line-typed">{line}</span>
+          {caret === line.length && rest}
+        </div>
+      </div>
+      <div className="line-below">
+        {offered.length > 0 && (
+          <span className="completions" role="group" aria-label="Completions">
+            {offered.map((one, i) => (
+              <button
+                key={one.text}
+                type="button"
+                tabIndex={-1}
+                className={one === completion ? 'completion chosen' : 'completion'}
+                onClick={() => complete(i)}
+              >
+                {one === completion && <kbd>Tab</kbd>} {one.text}
+              </button>
+            ))}
+          </span>
+        )}
+        {reading !== null && (
+          <ul className="chips" aria-label="What the line says">
+            {reading.chips.map((chip) => (
+              <li key={`${chip.kind} ${chip.start}`}>
+                <button
+                  type="button"
+                  className={`chip chip-${chip.kind}`}
+                  onClick={() => onChip(chip.kind === 'action' ? chip.index : null)}
+                >
+                  {chipText(chip, reading)}
+                </button>
+              </li>
+            ))}
+            {reading.questions.map((question) => (
+              <li key={`${question.action} ${question.fact}`}>
+                <button type="button" className="chip chip-question" onClick={() => onChip(question.action)}>
+                  {questionText(question, reading.step)}
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+        {reading !== null && reading.step.actions.length > 0 && (
+          <span className="line-effort">{minutes(reading.effort)} standard</span>
+        )}
+      </div>
+      <ul id="line-faults" className="line-faults" aria-live="polite">
+        {faults.map((fault) => (
+          <li key={`${fault.start} ${fault.message}`}>
+            <mark>{line.slice(fault.start, fault.end)}</mark> {fault.message}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** What would be added behind the caret, where the completion only adds. */
+function ghost(line: string, start: number, caret: number, text: string): string {
+  const typed = line.slice(start, caret);
+  return text.toLowerCase().startsWith(typed.toLowerCase()) ? text.slice(typed.length) : '';
+}

@@ -1,0 +1,57 @@
+import type { LineView, Schemas, Step } from '../../api/client';
+import { describe } from '../../record/actions';
+import { label } from '../../words';
+
+/** A chip's words. */
+export function chipText(chip: Schemas['LineChip'], reading: Pick<LineView, 'step' | 'parts'>): string {
+  switch (chip.kind) {
+    case 'action': {
+      const action = reading.step.actions[chip.index];
+      return action === undefined ? '' : describe(action);
+    }
+    case 'opens':
+      return `opens ${chip.text}`;
+    case 'frees': {
+      const part = reading.parts[chip.index];
+      const kind = part?.newKind == null ? '' : `, new ${label(part.newKind)}`;
+      const mounting = part?.mounting == null ? '' : `, ${label(part.mounting)}`;
+      return `frees ${chip.text}${kind}${mounting}`;
+    }
+    case 'layer':
+      return `in ${chip.text}`;
+    case 'after':
+      return `after ${chip.text}`;
+    case 'off':
+      return 'power off from here';
+    case 'together':
+      return 'parts only together';
+    case 'title':
+      return `“${chip.text}”`;
+    case 'took':
+      return `took ${chip.text}`;
+    case 'tighten':
+      return `tighten ${chip.text}`;
+    case 'surprise':
+      return `surprise: ${chip.text}`;
+    case 'remark':
+      return 'remark';
+  }
+}
+
+const questions: Record<Schemas['OpenFact'], string> = {
+  drive: 'which drive',
+  size: 'which size',
+  thread: 'which thread',
+  length: 'how long',
+  captive: 'captive or loose',
+  cover: 'hidden by what',
+  connector: 'which connection',
+  what: 'what exactly',
+  bond: 'which bond',
+  bondLength: 'how long a bond',
+};
+
+/** An open question, with the action that it is about where the step has several. */
+export function questionText({ action, fact }: Schemas['OpenQuestion'], step: Step): string {
+  return step.actions.length === 1 ? `${questions[fact]}?` : `${action + 1}: ${questions[fact]}?`;
+}

@@ -1,0 +1,70 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { api, type LineView, type Schemas, take } from '../../api/client';
+
+export type Draft = Required<Schemas['Draft']>;
+
+export const emptyDraft: Draft = { line: '', caret: 0, stepId: null, before: null, since: null, photos: [], scroll: 0 };
+
+/** The step line: what is typed, what the core reads in it, and a draft on the server that outlives this window. */
+export function useLine(teardownId: string, kept: Schemas['Draft'] | null, revision: number) {
+  const [draft, setDraft] = useState<Draft>(() => ({ ...emptyDraft, ...kept }));
+  const [reading, setReading] = useState<LineView | null>(null);
+  const { line, caret, stepId, before } = draft;
+
+  useEffect(() => {
+    if (line === '') return;
+    const controller = new AbortController();
+    const body = { line, caret, stepId, before };
+    take(
+      api.POST('/api/teardowns/{teardownId}/line', {
+        params: { path: { teardownId } },
+        body,
+        signal: controller.signal,
+      }),
+    ).then(
+      (answer) => setReading(answer),
+      // One that is out of date was cut off; any other trouble shows when the line is committed.
+      () => undefined,
+    );
+    return () => controller.abort();
+  }, [teardownId, line, caret, stepId, before, revision]);
+
+  const unsaved = useRef<Draft | null>(null);
+  const [failures, setFailures] = useState(0);
+  const save = useCallback(() => {
+    const body = unsaved.current;
+    if (body === null) return;
+    unsaved.current = null;
+    // The request outlives the page that sends it.
+    take(
+      api.PUT('/api/teardowns/{teardownId}/draft', { params: { path: { teardownId } }, body, keepalive: true }),
+    ).then(
+      () => setFailures(0),
+      () => {
+        unsaved.current ??= body;
+        setFailures((count) => count + 1);
+      },
+    );
+  }, [teardownId]);
+  useEffect(() => {
+    // While the program does not answer, it is asked again each second.
+    const timer = setTimeout(save, failures > 0 ? 1_000 : 150);
+    return () => clearTimeout(timer);
+  }, [draft, save, failures]);
+  useEffect(() => {
+    window.addEventListener('pagehide', save);
+    return () => {
+      window.removeEventListener('pagehide', save);
+      save();
+    };
+  }, [save]);
+
+  const change = useCallback((changed: Partial<Draft>) => {
+    setDraft((old) => {
+      const next = { ...old, ...changed };
+      unsaved.current = next;
+      return next;
+    });
+  }, []);
+  return { draft, change, reading: line === '' ? null : reading, kept: failures === 0 };
+}

@@ -1,0 +1,51 @@
+import { Button } from 'antd';
+import type { Schemas } from '../../api/client';
+import { Field, Text } from '../../record/fields';
+
+type Loan = Schemas['Loan'];
+
+/** On whose loan the machine is, until when, and in what state it came and went back. */
+export function LoanFields({ loan, onChange }: { loan: Loan | null; onChange: (loan: Loan | null) => void }) {
+  if (loan === null) {
+    return (
+      <>
+        <h2>Loan</h2>
+        <p className="second">On nobody’s loan.</p>
+        <Button onClick={() => onChange({ owner: '' })}>It is on loan</Button>
+      </>
+    );
+  }
+  const set = (changed: Partial<Loan>) => onChange({ ...loan, ...changed });
+  const day = (name: string, field: 'due' | 'arrived' | 'returned') => (
+    <Field name={name}>
+      <Text
+        name={name}
+        code
+        placeholder="2026-12-01"
+        value={loan[field]}
+        onChange={(value) => set({ [field]: value ?? undefined })}
+      />
+    </Field>
+  );
+  const state = (name: string, field: 'arrivalState' | 'returnState') => (
+    <Field name={name}>
+      <Text name={name} value={loan[field]} onChange={(value) => set({ [field]: value ?? undefined })} />
+    </Field>
+  );
+  return (
+    <>
+      <h2>Loan</h2>
+      <div className="fields">
+        <Field name="Owner">
+          <Text name="Owner of the loan" value={loan.owner} onChange={(owner) => set({ owner: owner ?? '' })} />
+        </Field>
+        {day('Goes back by', 'due')}
+        {day('Arrived on', 'arrived')}
+        {state('State on arrival', 'arrivalState')}
+        {day('Went back on', 'returned')}
+        {state('State on return', 'returnState')}
+      </div>
+      <Button onClick={() => onChange(null)}>It is on nobody’s loan</Button>
+    </>
+  );
+}

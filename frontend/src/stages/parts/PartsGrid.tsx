@@ -1,0 +1,273 @@
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import type { Part, PartKind, Schemas } from '../../api/client';
+import { heading, label } from '../../words';
+import { type Column, columns, filled, shown } from './columns';
+import type { Row } from './rows';
+
+type Cost = Schemas['FactCost'];
+
+interface Props {
+  rows: readonly Row[];
+  costs: readonly Cost[];
+  at: CellAt;
+  onAt: (at: CellAt) => void;
+  onPut: (part: Part) => void;
+  onOpen: (part: Part) => void;
+  onAdd: (kind: PartKind) => void;
+  onAbsent: (kind: PartKind, absent: boolean) => void;
+}
+
+/** The cell in hand, by the key of its row; column 0 is the part itself. */
+export interface CellAt {
+  row: string;
+  column: number;
+}
+
+/** The parts as a grid: arrows go through it, one key answers, typing writes. */
+export function PartsGrid({ rows, costs, at, onAt, onPut, onOpen, onAdd, onAbsent }: Props) {
+  const parts = rows.flatMap((row) => (row.sort === 'part' ? [row.part] : []));
+  const grid = useRef<HTMLTableElement>(null);
+  const [typing, setTyping] = useState<{ at: CellAt; text: string } | null>(null);
+  const held = useRef(false);
+  const position = Math.max(
+    0,
+    rows.findIndex((row) => row.key === at.row),
+  );
+  const current = rows[position];
+  const column = current?.sort === 'kind' ? 0 : Math.min(at.column, columns.length);
+  const cell = (key: string, index: number) =>
+    grid.current?.querySelector<HTMLElement>(`[data-cell="${CSS.escape(`${key} ${index}`)}"]`);
+  useEffect(() => {
+    // The cell in hand keeps the focus while rows come and go around it.
+    if (typing === null && held.current && current !== undefined) cell(current.key, column)?.focus();
+  });
+
+  const go = (row: number, to: number) => {
+    const next = rows[Math.max(0, Math.min(rows.length - 1, row))];
+    held.current = true;
+    if (next !== undefined) onAt({ row: next.key, column: Math.max(0, Math.min(columns.length, to)) });
+  };
+  const commit = (part: Part, of: Column, text: string) => {
+    if (of.sort === 'word') return;
+    const next = of.set(part, text, parts);
+    if (next !== null) onPut(next);
+  };
+
+  const onKeyDown = (event: KeyboardEvent<HTMLTableElement>) => {
+    // A button inside a cell has its own keys.
+    if (event.target instanceof HTMLButtonElement) return;
+    if (typing !== null || current === undefined || event.ctrlKey || event.altKey || event.metaKey) return;
+    const of = columns[column - 1];
+    const moves: Record<string, () => void> = {
+      ArrowDown: () => go(position + 1, at.column),
+      ArrowUp: () => go(position - 1, at.column),
+      ArrowLeft: () => go(position, column - 1),
+      ArrowRight: () => go(position, column + 1),
+      Home: () => go(position, 0),
+      End: () => go(position, columns.length),
+      PageDown: () => go(position + 10, at.column),
+      PageUp: () => go(position - 10, at.column),
+    };
+    if (event.shiftKey && event.key === 'ArrowDown') {
+      const below = rows[position + 1];
+      if (of !== undefined && current.sort === 'part' && below?.sort === 'part') {
+        const next = filled(of, current.part, below.part, parts);
+        if (next !== null) onPut(next);
+        go(position + 1, column);
+      }
+    } else if (moves[event.key] !== undefined) {
+      moves[event.key]?.();
+    } else if (current.sort === 'kind') {
+      if (event.key === 'Enter') onAdd(current.kind);
+      else if (event.key === 'a') onAbsent(current.kind, !current.absent);
+      else return;
+    } else if (of === undefined) {
+      if (event.key === 'Enter') onOpen(current.part);
+      else if (event.key === '+') onAdd(current.part.kind);
+      else return;
+    } else if (of.read(current.part) === undefined) {
+      return;
+    } else if (of.sort === 'word') {
+      const word = of.keys[event.key.toLowerCase()];
+      if (word !== undefined) onPut(of.set(current.part, word));
+      else if (of.unknown && ['?', 'Delete', 'Backspace'].includes(event.key)) onPut(of.set(current.part, null));
+      else return;
+    } else if (event.key === 'Enter' || event.key === 'F2') {
+      setTyping({ at: { row: current.key, column }, text: shown(of, current.part) });
+    } else if (['?', 'Delete', 'Backspace'].includes(event.key)) {
+      commit(current.part, of, '');
+    } else if (event.key.length === 1) {
+      setTyping({ at: { row: current.key, column }, text: event.key });
+    } else {
+      return;
+    }
+    event.preventDefault();
+  };
+
+  const onTyped = (event: KeyboardEvent<HTMLInputElement>, part: Part, of: Column) => {
+    if (typing === null) return;
+    const ends: Record<string, () => void> = {
+      Enter: () => go(position + 1, column),
+      Tab: () => go(position, column + (event.shiftKey ? -1 : 1)),
+      ArrowDown: () => go(position + 1, column),
+      ArrowUp: () => go(position - 1, column),
+      Escape: () => undefined,
+    };
+    const end = ends[event.key];
+    if (end === undefined) return;
+    if (event.key !== 'Escape') commit(part, of, typing.text);
+    setTyping(null);
+    end();
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  const costOf = (part: string, field: string) =>
+    field === '' ? undefined : costs.find((cost) => cost.fact.part === part && cost.fact.field === field);
+  return (
+    <table className="plain parts-grid" role="grid" aria-label="Parts" ref={grid} onKeyDown={onKeyDown}>
+      <thead>
+        <tr>
+          <th scope="col">kind</th>
+          <th scope="col">part</th>
+          {columns.map((of) => (
+            <th key={of.id} scope="col">
+              {of.name.replace('takes, by ', '≤ ')}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => {
+          const hold = (index: number) => ({
+            'data-cell': `${row.key} ${index}`,
+            tabIndex: row === current && index === column ? 0 : -1,
+            onFocus: () => {
+              held.current = true;
+              if (at.row !== row.key || at.column !== index) onAt({ row: row.key, column: index });
+            },
+            onBlur: () => (held.current = false),
+          });
+          if (row.sort === 'kind') {
+            const cost = costs.find((one) => one.fact.at === row.key);
+            return (
+              <tr key={row.key} className="kind-none">
+                <th scope="row">{heading(row.kind)}</th>
+                <td colSpan={columns.length + 1} {...hold(0)}>
+                  {row.absent ? (
+                    'absent: this machine has none'
+                  ) : (
+                    <>
+                      not seen <CostMark cost={cost} />
+                    </>
+                  )}{' '}
+                  <span className="kind-tools">
+                    {!row.absent && (
+                      <button
+                        type="button"
+                        tabIndex={-1}
+                        onClick={() => onAdd(row.kind)}
+                        aria-label={`Record ${label(row.kind)}`}
+                      >
+                        Record
+                      </button>
+                    )}
+                    <button
+                      type="button"
+                      tabIndex={-1}
+                      onClick={() => onAbsent(row.kind, !row.absent)}
+                      aria-label={row.absent ? `${heading(row.kind)} is not absent` : `Mark ${label(row.kind)} absent`}
+                    >
+                      {row.absent ? 'Not absent' : 'Absent'}
+                    </button>
+                  </span>
+                </td>
+              </tr>
+            );
+          }
+          const { part } = row;
+          return (
+            <tr key={row.key} className={row.under ? 'part-under' : undefined}>
+              <th scope="row">{heading(part.kind)}</th>
+              <td {...hold(0)}>
+                {row.under && <Elbow />}
+                <button
+                  type="button"
+                  tabIndex={-1}
+                  className="code part-opener"
+                  aria-label={`Change ${part.id}`}
+                  onClick={() => onOpen(part)}
+                >
+                  {part.id}
+                </button>
+                {row.under && <span className="unseen">, goes with {row.unit}</span>}
+              </td>
+              {columns.map((of, i) => {
+                const value = of.read(part);
+                const writes = typing?.at.row === row.key && typing.at.column === i + 1;
+                return (
+                  <td
+                    key={of.id}
+                    {...hold(i + 1)}
+                    className={of.sort === 'number' ? 'numeric' : of.sort === 'text' ? 'cell-text' : undefined}
+                    onDoubleClick={() => {
+                      if (of.sort !== 'word' && value !== undefined)
+                        setTyping({ at: { row: row.key, column: i + 1 }, text: shown(of, part) });
+                    }}
+                  >
+                    {writes && of.sort !== 'word' ? (
+                      <input
+                        className="cell-input"
+                        aria-label={`${part.id}: ${of.name}`}
+                        autoFocus
+                        value={typing.text}
+                        onChange={(event) => setTyping({ ...typing, text: event.target.value })}
+                        onKeyDown={(event) => onTyped(event, part, of)}
+                        onBlur={() => {
+                          commit(part, of, typing.text);
+                          setTyping(null);
+                        }}
+                      />
+                    ) : value === null ? (
+                      <CostMark cost={costOf(part.id, of.field)} unknown />
+                    ) : (
+                      shown(of, part)
+                    )}
+                  </td>
+                );
+              })}
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** An unknown fact with the points of range that it costs. */
+function CostMark({ cost, unknown = false }: { cost: Cost | undefined; unknown?: boolean }) {
+  if (cost === undefined)
+    return unknown ? (
+      <span className="second" title="Unknown, and costs no range by itself">
+        ·
+      </span>
+    ) : null;
+  return (
+    <span
+      className={cost.combined >= 1 ? 'cost dear' : 'cost'}
+      title={`Unknown: costs ${cost.repair.toFixed(2)} points of range in R, ${cost.upgrade.toFixed(2)} in U`}
+    >
+      {unknown && '? '}
+      {cost.combined < 0.005 ? '<0.01' : cost.combined.toFixed(2)}
+    </span>
+  );
+}
+
+/** The line from an assembly down to a part that is one piece with it. */
+function Elbow() {
+  return (
+    <svg className="elbow" viewBox="0 0 14 24" aria-hidden="true">
+      <path d="M4 0 V13 H13" />
+    </svg>
+  );
+}

@@ -1,0 +1,112 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import { api, asProblem, type Schemas, take, type Unit } from '../../api/client';
+import { useChange, useSignatures } from '../../api/queries';
+import { ProblemNote } from '../../app/ProblemNote';
+import { indexRange, indexValue, today } from '../../format';
+import { Field, Text } from '../../record/fields';
+
+/** Signing a complete result off, and what was signed before. */
+export function SignOff({ unit }: { unit: Unit }) {
+  const { data = [] } = useSignatures(unit.id);
+  const [signing, setSigning] = useState(false);
+  const [latest] = data;
+  const isFinal = latest?.state === 'final';
+  return (
+    <section className="sign-off" aria-label="Sign-off">
+      {latest !== undefined && <Signed signature={latest} unitId={unit.id} />}
+      {latest === undefined && unit.status !== 'complete' && (
+        <p className="second">Only a complete result can be signed off as final.</p>
+      )}
+      {!isFinal && unit.status === 'complete' && !signing && (
+        <Button onClick={() => setSigning(true)}>Sign this result off</Button>
+      )}
+      {signing && <SignForm unit={unit} onDone={() => setSigning(false)} />}
+      {data.length > 1 && (
+        <details>
+          <summary>Signed before: {data.length - 1}</summary>
+          {data.slice(1).map((signature) => (
+            <Signed key={signature.number} signature={signature} unitId={unit.id} />
+          ))}
+        </details>
+      )}
+    </section>
+  );
+}
+
+function Signed({ signature, unitId }: { signature: Schemas['SignatureView']; unitId: string }) {
+  return (
+    <div className={signature.state === 'final' ? 'signed' : 'signed warning'}>
+      <p>
+        <b>
+          {signature.state === 'final' ? 'Final' : `Changed since signed: the ${signature.changed.join(' and the ')}`}.
+        </b>{' '}
+        {signature.name} for {signature.bench} answers for the result of {signature.on}: repair{' '}
+        {indexValue(signature.repair)} {indexRange(signature.repair)}, upgrade {indexValue(signature.upgrade)}{' '}
+        {indexRange(signature.upgrade)}.{signature.note !== null && ` ${signature.note}`}
+      </p>
+      <p className="note">
+        Record <code>{signature.recordSha256.slice(0, 12)}</code>, rubric{' '}
+        <code>{signature.rubricSha256.slice(0, 12)}</code>, result <code>{signature.resultSha256.slice(0, 12)}</code>,
+        method {signature.methodVersion}.{' '}
+        <a href={`/api/units/${unitId}/signatures/${signature.number}`} download>
+          Save what was signed
+        </a>
+      </p>
+    </div>
+  );
+}
+
+function SignForm({ unit, onDone }: { unit: Unit; onDone: () => void }) {
+  const [name, setName] = useState('');
+  const [bench, setBench] = useState(unit.record.teardown.bench);
+  const [on, setOn] = useState(today);
+  const [note, setNote] = useState('');
+  // What is signed is what was in view when the form was opened.
+  const [seen] = useState({ unitRevision: unit.revision, teardownRevision: unit.teardownRevision });
+  const sign = useChange(() =>
+    take(
+      api.POST('/api/units/{unitId}/signatures', {
+        params: { path: { unitId: unit.id } },
+        body: { name, bench, on, ...(note !== '' && { note }), ...seen },
+      }),
+    ),
+  );
+  return (
+    <form
+      className="fields"
+      onSubmit={(event) => {
+        event.preventDefault();
+        sign.mutate(undefined, { onSuccess: onDone });
+      }}
+    >
+      <p className="field wide second">
+        Signing says who answers for this result. It is no cryptographic signature; what it was computed from is kept
+        with it.
+      </p>
+      <Field name="Who answers for it">
+        <Text name="Who answers for it" autoFocus value={name} onChange={(text) => setName(text ?? '')} />
+      </Field>
+      <Field name="Bench">
+        <Text name="Signing bench" value={bench} onChange={(text) => setBench(text ?? '')} />
+      </Field>
+      <Field name="Date">
+        <Text name="Date of signing" code value={on} onChange={(text) => setOn(text ?? '')} />
+      </Field>
+      <Field name="Note">
+        <Text name="Note" value={note} onChange={(text) => setNote(text ?? '')} />
+      </Field>
+      {sign.error && (
+        <div className="field wide">
+          <ProblemNote problem={asProblem(sign.error)} />
+        </div>
+      )}
+      <div className="form-end">
+        <Button type="primary" htmlType="submit" loading={sign.isPending}>
+          Sign as final
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+      </div>
+    </form>
+  );
+}
