@@ -17,15 +17,24 @@ public sealed class Bench : IAsyncLifetime
 
     public Uri Address { get; private set; } = new("http://127.0.0.1");
 
+    /// <summary>What a script or device must show.</summary>
+    public string Token { get; private set; } = "";
+
+    /// <summary>The watched folder of the bench camera.</summary>
+    public string Camera { get; private set; } = "";
+
     public async ValueTask InitializeAsync()
     {
+        var data = Folder("data");
+        Camera = Folder("camera");
         var app = Path.Combine(Root, "artifacts", "app", "WideLever.Web.dll");
-        server = Process.Start(new ProcessStartInfo("dotnet", [app, "demo", "--port", "0", "--data", Folder("data")]) { RedirectStandardOutput = true })!;
+        server = Process.Start(new ProcessStartInfo("dotnet", [app, "demo", "--port", "0", "--data", data, "--photos", Camera]) { RedirectStandardOutput = true })!;
         while (await server.StandardOutput.ReadLineAsync() is { } line)
         {
             if (!line.StartsWith("Wide Lever is at ", StringComparison.Ordinal))
                 continue;
             Address = new Uri(line["Wide Lever is at ".Length..]);
+            Token = await File.ReadAllTextAsync(Path.Combine(data, "token"));
             return;
         }
         throw new InvalidOperationException("the program did not start");
@@ -52,7 +61,7 @@ public sealed class Bench : IAsyncLifetime
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--window-size=1280,800", $"--user-data-dir={Folder("profile")}");
+            "--disable-component-update", "--disable-sync", "--use-fake-device-for-media-stream", "--use-fake-ui-for-media-stream", "--window-size=1280,800", $"--user-data-dir={Folder("profile")}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
         var service = ChromeDriverService.CreateDefaultService("/usr/bin");
         service.SuppressInitialDiagnosticInformation = true;
@@ -98,16 +107,18 @@ public sealed class Window(ChromeDriver driver, Uri address) : IDisposable
 
     /// <summary>A button, link or other thing to press, by its text or its name.</summary>
     public IWebElement Named(string name, string within = "") => Until(
-        () => Driver.FindElements(By.CssSelector($"{within} button, {within} a, {within} [role=link]"))
-            .FirstOrDefault(element => element.Displayed && IsNamed(element, name)),
-        $"{within} {name}");
+        () => (IWebElement?)Driver.ExecuteScript(ByName, $"{within} button, {within} a, {within} [role=link]", name), $"{within} {name}");
 
-    /// <summary>By its whole text, by the text before a count on a line of its own, or by the name that is read out.</summary>
-    private static bool IsNamed(IWebElement element, string name)
-    {
-        var text = element.Text.Trim();
-        return text.Replace("\n", "", StringComparison.Ordinal) == name || text.Split('\n')[0] == name || element.GetAttribute("aria-label") == name;
-    }
+    /// <summary>By its whole text, by the text before a count on a line of its own, or by the name that is read out; asked in one go, for a page has many.</summary>
+    private const string ByName =
+        """
+        for (const element of document.querySelectorAll(arguments[0])) {
+          if (element.getClientRects().length === 0 || !element.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
+          const text = (element.innerText ?? element.textContent).trim();
+          if (text.replaceAll('\n', '') === arguments[1] || text.split('\n')[0] === arguments[1] || element.getAttribute('aria-label') === arguments[1]) return element;
+        }
+        return null;
+        """;
 
     public void Press(string name, string within = "")
     {
@@ -137,6 +148,24 @@ public sealed class Window(ChromeDriver driver, Uri address) : IDisposable
         input.SendKeys(text);
     }
 
+    /// <summary>Keys pressed in the step line.</summary>
+    public int KeysPressed { get; private set; }
+
+    /// <summary>Types into the step line key by key, counting; ⇥ takes the completion once one shows, ⏎ commits.</summary>
+    public void Line(string keys)
+    {
+        var line = Find("[data-line]");
+        KeysPressed += keys.Length;
+        foreach (var run in keys.Split('⇥').SelectMany((run, i) => i == 0 ? [run] : new[] { "⇥", run }).Where(run => run.Length > 0))
+        {
+            if (run == "⇥")
+                Until(() => Driver.FindElements(By.CssSelector(".completion.chosen")).FirstOrDefault(), "a completion");
+            line.SendKeys(run == "⇥" ? Keys.Tab : run.Replace("⏎", Keys.Enter, StringComparison.Ordinal));
+        }
+        if (keys.EndsWith('⏎'))
+            Until(() => line.GetAttribute("value") == "" ? this : null, $"the line \"{keys}\" to be committed");
+    }
+
     /// <summary>Chooses an option in the list of a name, by keys alone.</summary>
     public void Choose(string field, string option)
     {
@@ -159,6 +188,8 @@ public sealed class Window(ChromeDriver driver, Uri address) : IDisposable
     /// <summary>Serious findings of axe-core on what is in view.</summary>
     public IReadOnlyList<string> SeriousFindings()
     {
+        // Colours are judged once they have come to rest.
+        Until(() => (bool)Driver.ExecuteScript("return document.getAnimations().every((one) => one.effect.getComputedTiming().endTime === Infinity)")! ? this : null, "colours at rest");
         Driver.ExecuteScript(File.ReadAllText(Path.Combine(Bench.Root, "frontend", "node_modules", "axe-core", "axe.min.js")));
         var found = Driver.ExecuteAsyncScript(
             """
@@ -176,7 +207,48 @@ public sealed class Window(ChromeDriver driver, Uri address) : IDisposable
     public IReadOnlyList<string> Complaints() =>
         [.. Driver.Manage().Logs.GetLog(LogType.Browser).Select(entry => entry.Message).Where(message => !message.Contains("Applying inline style", StringComparison.Ordinal))];
 
-    private T Until<T>(Func<T?> find, string what) where T : class
+    public void WaitForValue(string line) => Until(() => Find("[data-line]").GetAttribute("value") == line ? this : null, $"the line \"{line}\"");
+
+    /// <summary>Waits until so many steps are logged.</summary>
+    public void Steps(int count) => Until(() => Driver.FindElements(By.CssSelector(".logged")).Count == count ? this : null, $"{count} steps");
+
+    /// <summary>Opens a logged step to what can be done to it.</summary>
+    public void Step(string title)
+    {
+        (Until(() => Driver.FindElements(By.CssSelector(".logged-head")).FirstOrDefault(head => head.FindElement(By.CssSelector(".logged-title")).Text == title), title) is var head && head.GetAttribute("aria-expanded") == "false" ? head : null)?.Click();
+        Find(".step-tools");
+    }
+
+    public IReadOnlyList<string> Titles() => [.. Driver.FindElements(By.CssSelector(".logged-title")).Select(title => title.Text)];
+
+    /// <summary>Shows a panel beside the steps.</summary>
+    public void Tab(string panel) => Until(() => Driver.FindElements(By.CssSelector(".panel-tab")).FirstOrDefault(tab => tab.Text.StartsWith(panel, StringComparison.Ordinal)), panel).Click();
+
+    /// <summary>A row of what is missing, with the focus on it.</summary>
+    public IWebElement Row(string text)
+    {
+        var row = Until(() => Driver.FindElements(By.CssSelector("[data-row]")).FirstOrDefault(one => one.Text.Contains(text, StringComparison.Ordinal)), text);
+        Driver.ExecuteScript("arguments[0].scrollIntoView({block: 'center'}); arguments[0].focus()", row);
+        return row;
+    }
+
+    /// <summary>Drops a file on the bench.</summary>
+    public void Drop(byte[] file) => Give(file, "new DragEvent('drop', { bubbles: true, dataTransfer: files })");
+
+    /// <summary>Pastes a picture into the line.</summary>
+    public void Paste(byte[] file) => Give(file, "new ClipboardEvent('paste', { bubbles: true, clipboardData: files })");
+
+    private void Give(byte[] file, string happened) => Driver.ExecuteScript(
+        $$"""
+        const files = new DataTransfer();
+        files.items.add(new File([Uint8Array.from(atob(arguments[0]), (c) => c.charCodeAt(0))], 'given'));
+        document.querySelector('[data-line]').dispatchEvent({{happened}});
+        """, Convert.ToBase64String(file));
+
+    public void WaitForPhotos(int count) =>
+        Until(() => Driver.FindElements(By.CssSelector(".panel-tab")).FirstOrDefault(tab => tab.Text.Replace("\n", " ", StringComparison.Ordinal).Contains($"Photos {count}", StringComparison.Ordinal)), $"{count} photos");
+
+    public T Until<T>(Func<T?> find, string what) where T : class
     {
         var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(15)) { PollingInterval = TimeSpan.FromMilliseconds(50), Message = $"waited for {what} at {Driver.Url}" };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException));

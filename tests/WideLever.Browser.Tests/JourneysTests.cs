@@ -49,11 +49,10 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Type("Bench", "Bench 3");
         window.Press("Begin");
         window.WaitForText("Nothing is logged yet");
-        window.Text(".caution").ShouldContain("disconnect the battery first");
+        window.Text(".caution").ShouldContain("discharge to about a quarter");
+        window.Press("Seen and done");
 
-        window.Type("Title", "Open the base");
-        window.Choose("Opens", "a new layer");
-        window.Type("Name of the new layer", "inside");
+        window.Press("By hand");
         window.Press("+ Screws");
         window.Type("Count of action 1", "8");
         window.Choose("Drive of action 1", "cross");
@@ -62,20 +61,25 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Type("Length of action 1, mm", "5");
         window.Press("+ Clips");
         window.Type("Count of action 2", "12");
+        window.Type("Title", "Open the base");
+        window.Choose("Opens", "a new layer");
+        window.Type("Name of the new layer", "inside");
+        window.Press("Open it");
         window.Press("Log the step");
-        window.WaitForText("Open the base", ".steps");
-        window.WaitForText("8 × cross PH0, M2 × 5 mm, loose; 12 clips", ".steps");
+        window.WaitForText("Open the base", ".log");
+        window.WaitForText("8 × cross PH0, M2 × 5 mm, loose · 12 clips", ".log");
 
-        window.Type("Title", "Take the battery out");
+        window.Press("By hand");
         window.Press("+ Unplug");
         window.Choose("Connector of action 1", "wire plug");
         window.Press("New part");
         window.Choose("Mounting", "screwed");
         window.Press("Save the part");
-        window.WaitForText("battery", ".step-form .ant-select-selection-item, .step-form .ant-select-content");
+        window.WaitForText("frees battery", ".chips");
         window.Driver.FindElement(By.XPath("//label[contains(., 'Disconnects power')]")).Click();
+        window.WaitForText("power off from here", ".chips");
         window.Press("Log the step");
-        window.WaitForText("in inside, frees battery, power off from here", ".steps");
+        window.WaitForText("in inside, frees battery, power off from here", ".log");
 
         window.Press("Verdict");
         window.WaitForText("Skerrow Beck 13", "h1");
@@ -84,9 +88,9 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
 
         // And undo takes the last step back.
         window.Press("Bench");
-        window.WaitForText("2 steps");
+        window.Steps(2);
         window.Press("Undo");
-        window.WaitForText("1 step");
+        window.Steps(1);
         window.Driver.FindElement(By.CssSelector("body")).SendKeys(Keys.Control + "z");
         window.WaitForText("Nothing is logged yet");
     }
@@ -141,24 +145,21 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
     {
         using var first = bench.Open("/units/dr-160/bench");
         using var second = bench.Open("/units/dr-160/bench");
-        first.Press("Speakers");
-        second.Press("Speakers");
-        first.Type("Title", "Left speaker, then right");
-        first.Press("Save the step");
-        first.WaitForText("Left speaker, then right", ".steps");
-        second.Type("Title", "Both speakers");
-        second.Type("Observed seconds, s", "77");
-        second.Press("Save the step");
+        foreach (var window in new[] { first, second })
+        {
+            window.Step("Speakers");
+            window.Press("Change the line");
+        }
+        first.Line(" remark \"left, then right\"⏎");
+        second.Line(" took 77 s");
+        second.Find("[data-line]").SendKeys(Keys.Enter);
         second.WaitForText("Changed in another window", ".problem");
-        second.WaitForText("step “Left speaker, then right”: changed", ".problem");
-        first.Go("/units/dr-160/bench");
-        first.WaitForText("Left speaker, then right", ".steps");
-        // What was typed is still there, and goes in on top of the other change when its maker says so.
-        second.Find("input[aria-label='Title']").GetAttribute("value").ShouldBe("Both speakers");
-        second.Press("Take their change in, keep mine in this form");
-        second.Press("Save the step");
-        second.WaitForText("Both speakers", ".steps");
-        second.WaitForText("77 s on the stopwatch", ".steps");
+        second.WaitForText("step “Speakers”: changed", ".problem");
+        // What was typed is still there, and goes in over the other change when its maker says so.
+        second.Find("[data-line]").GetAttribute("value").ShouldEndWith(" took 77 s");
+        second.Press("Keep mine: it goes over theirs with the next Enter");
+        second.Line("⏎");
+        second.WaitForText("1:17", ".log");
     }
 
     [Fact]
@@ -210,6 +211,26 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public void From_an_index_down_to_a_step_that_cost_and_back()
+    {
+        using var window = bench.Open("/units/cr14-2a7/verdict");
+        window.WaitForText("100 less", ".ledger");
+        window.Find(".ledger summary").Click();
+        window.Find(".ledger details details summary").Click();
+        window.SeriousFindings().ShouldBeEmpty();
+        var step = window.Find(".ledger details details .ledger-facts a[href*='/bench#']");
+        var title = step.Text;
+        step.Click();
+        window.WaitForText(title, ".logged.chosen");
+        window.Driver.Navigate().Back();
+        window.WaitForText("100 less", ".ledger");
+        window.Choose("Ledger of", "U, upgrade");
+        window.WaitForText("Graphics", ".ledger");
+        window.Find(".ledger summary").Click();
+        window.WaitForText("Headroom", ".ledger");
+    }
+
+    [Fact]
     public void Parts_are_recorded_marked_absent_and_taken_back()
     {
         using var window = bench.Open("/units/oh11-r/parts");
@@ -217,11 +238,14 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Press("Mark camera absent");
         window.WaitForText("absent: this machine has none");
         window.Press("Record hinge");
+        window.Press("Change hinge");
         window.Choose("Mounting", "riveted");
         window.Press("Save the part");
         window.WaitForText("riveted", "table");
         window.Press("Undo");
         window.WaitForGone("riveted", "table");
+        window.Press("Undo");
+        window.WaitForGone("hinge", ".part-opener");
         window.Press("Undo");
         window.WaitForText(before, ".parts h2");
     }
@@ -241,5 +265,80 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Press("Save the teardown");
         window.Go("/units/ol15-2/intake");
         window.Find("input[aria-label=Year]").GetAttribute("value").ShouldBe("2025");
+    }
+
+    [Fact]
+    public void From_intake_to_a_scored_pair_of_variants()
+    {
+        using var window = bench.Open("/units/sg14-b/intake");
+        window.WaitForText("Loan", "section[aria-label='The machine']");
+        window.Press("Another port");
+        window.Choose("Kind of port 1", "HDMI");
+        window.Choose("Side of port 1", "left");
+        window.Choose("Board of port 1", "mainboard");
+        window.Type("State on return", "as it came");
+        window.Type("Went back on", "2026-11-24");
+        window.Press("Save the machine");
+        window.WaitForText("Saved.", "section[aria-label='The machine']");
+        // A code like another one's is told before it is taken for that one.
+        window.Type("Model code", "CR14-2A9");
+        window.WaitForText("has a code that differs in a character or two", "section[aria-label='Could be taken for']");
+        window.Type("Code of the variant", "SG14-C");
+        window.Type("The variant is sold as", "Gill 14 basic");
+        window.Press("Begin the variant");
+        window.WaitForText("no difference is recorded yet", ".variants");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Press("Gill 14 basic", ".variants");
+        window.WaitForText("Skerrow Gill 14 basic", "h1");
+        window.WaitForText("This teardown also serves SG14-B");
+        window.Press("Change memory");
+        window.Choose("Mounting", "soldered");
+        window.Choose("Within", "mainboard");
+        window.Press("Save the part");
+        window.WaitForText("soldered", "table");
+        window.Go("/units/sg14-b/intake");
+        window.WaitForText("memory changed", ".variants");
+        // Each has its own verdict, and the shelf knows no loan that is over.
+        int Upgrade(string unit)
+        {
+            window.Go($"/units/{unit}/verdict");
+            window.Find(".index[aria-label=Upgrade] b");
+            return int.Parse(window.Text(".index[aria-label=Upgrade] b"), System.Globalization.CultureInfo.InvariantCulture);
+        }
+        Upgrade("sg14-c").ShouldBeLessThan(Upgrade("sg14-b"));
+        window.Go("/");
+        window.Type("Find a unit", "SG14-B");
+        window.WaitForText("SG14-B", "tbody");
+        window.Text("tbody").ShouldNotContain("2026-11-24");
+    }
+
+    [Fact]
+    public void A_complete_result_is_signed_off_then_changed_and_shown_as_such()
+    {
+        using var window = bench.Open("/units/oh11-r/verdict");
+        window.WaitForText("Only a complete result can be signed off", ".sign-off");
+        window.Go("/units/tt15-0/verdict");
+        window.Press("Sign this result off");
+        window.Press("Sign as final");
+        window.WaitForText("must not be empty", ".problem");
+        window.Type("Who answers for it", "R. Example");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Press("Sign as final");
+        window.WaitForText("Final. R. Example for Bench 1 answers for the result", ".signed");
+        window.WaitForText("final", ".status");
+        window.Go("/units/tt15-0/intake");
+        window.Type("Price as configured", "1600");
+        window.Press("Save the machine");
+        window.WaitForText("changed since signed", ".screen-head");
+        window.Go("/");
+        window.WaitForText("complete, changed since signed", "tbody");
+        window.Go("/units/tt15-0/verdict");
+        window.WaitForText("Changed since signed: the record.", ".signed");
+        window.SeriousFindings().ShouldBeEmpty();
+        // Back as it was, it is what was signed.
+        window.Go("/units/tt15-0/intake");
+        window.Type("Price as configured", "1650");
+        window.Press("Save the machine");
+        window.WaitForText("final", ".screen-head");
     }
 }

@@ -71,10 +71,15 @@ internal static class Sample
         {
           "format": "wide-lever/teardown", "version": 1,
           "unit": {"maker": "Orrest", "model": "Pike 14", "modelCode": "OP14", "codeFoundAt": "base label", "class": "rugged", "year": 2026,
-            "price": {"amount": 1234.5, "currency": "GBP", "rate": 1.15, "notes": "with tax"},
+            "price": {"amount": 1234.5, "currency": "GBP", "rate": 1.15, "rateDate": "2026-10-01", "notes": "with tax"},
             "ceilings": {"memory": {"maker": 32, "bench": 48, "platform": 64, "notes": "a"}, "storage": {"maker": 1000, "bench": 2000, "platform": 4000}, "notes": "b"},
-            "covers": ["OP14-B", "OP14-C"], "notes": "first line\nsecond line"},
-          "teardown": {"date": "2026-10-03", "bench": "Bench 1", "driver": "powered", "condition": "opened", "sample": "early", "notes": "c"},
+            "covers": ["OP14-B", "OP14-C"],
+            "ports": [{"kind": "usbC", "count": 2, "side": "left", "on": "base", "notes": "p"}],
+            "claims": [{"source": "system", "from": "lshw", "date": "2026-10-02", "about": "memory", "fact": "places", "number": 2, "answer": "one is soldered", "notes": "v"},
+              {"source": "maker", "about": "storage", "fact": "name", "text": "Cobble 512"}], "embargo": "2026-11-01",
+            "loan": {"owner": "Saltmarsh Lending", "due": "2026-12-01", "arrived": "2026-09-20", "arrivalState": "sealed", "returned": "2026-11-20", "returnState": "as new", "notes": "q"},
+            "notes": "first line\nsecond line"},
+          "teardown": {"date": "2026-10-03", "bench": "Bench 1", "driver": "powered", "condition": "opened", "sample": "early", "seal": true, "notes": "c"},
           "layers": ["outside", "inside"],
           "absent": ["opticalDrive", "camera"],
           "guidance": {"manual": true, "labels": false, "partNumbers": true, "order": false, "notes": "d"},
@@ -99,6 +104,10 @@ internal static class Sample
               "spare": {"number": "X-1", "price": {"amount": 10}, "source": "salvage", "paired": false, "seen": "2026-10-04", "notes": "j"},
               "notes": "k"}
           ],
+          "photos": [
+            {"id": "photo-1", "sha256": "0123456789abcdef0123456789abcdef0123456789abcdef0123456789abcdef", "type": "png", "widthPx": 640, "heightPx": 480,
+              "step": "cover", "part": "memory", "label": true, "occasion": "arrival", "caption": "base from below",
+              "marks": [{"x": 0.25, "y": 0.5, "step": "cover", "group": 1, "notes": "m"}], "notes": "n"}],
           "notes": "l"
         }
         """)!.AsObject();

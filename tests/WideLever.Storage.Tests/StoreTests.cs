@@ -169,12 +169,45 @@ public sealed class StoreTests : IDisposable
     public void One_rubric_is_in_use()
     {
         store.RubricInUse().ShouldBeNull();
-        store.UseRubric("House", 1, Utf8("{}"));
-        store.UseRubric("House", 2, Utf8("{\"x\":1}"));
+        store.UseRubric("House", 1).ShouldBeFalse();
+        store.SaveRubric("House", 1, Utf8("{}"), "first").ShouldBeTrue();
+        store.SaveRubric("House", 2, Utf8("{\"x\":1}"), null).ShouldBeTrue();
+        store.UseRubric("House", 2).ShouldBeTrue();
         store.RubricInUse()!.Revision.ShouldBe(2);
-        store.UseRubric("House", 1, Utf8("{\"changed\":1}"));
-        // A kept revision never changes.
-        store.RubricInUse()!.Document.ShouldBe("{}");
+        // A kept revision never changes; the same once more is no change.
+        store.SaveRubric("House", 1, Utf8("{\"changed\":1}"), null).ShouldBeFalse();
+        store.SaveRubric("House", 1, Utf8("{}"), "again").ShouldBeTrue();
+        store.UseRubric("House", 1).ShouldBeTrue();
+        (store.RubricInUse()!.Document, store.RubricInUse()!.Note).ShouldBe(("{}", "first"));
+        // One that is not there leaves the one in use.
+        store.UseRubric("House", 9).ShouldBeFalse();
+        store.RubricInUse()!.Revision.ShouldBe(1);
+        store.Rubrics().Select(row => (row.Revision, row.InUse)).ShouldBe([(2, 0), (1, 1)]);
+        store.Rubric("House", 2)!.Document.ShouldBe("{\"x\":1}");
+        store.Rubric("House", 3).ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_unit_may_have_further_teardowns_and_one_is_scored()
+    {
+        var (unitId, first) = store.Create("u", Utf8("{\"u\":1}"), Utf8("{\"t\":1}"), "w", "made");
+        var second = store.CreateTeardown(unitId, "u-second", Utf8("{\"t\":2}"), "w", "made");
+        store.TeardownsOf(unitId).ShouldBe([first, second]);
+        store.ScoredTeardown(unitId)!.Id.ShouldBe(first);
+        store.Link(unitId, second, scored: true);
+        store.ScoredTeardown(unitId)!.Id.ShouldBe(second);
+        store.Documents([unitId]).Single().Teardown.ShouldBe("{\"t\":2}");
+        store.Documents([]).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void An_answer_of_the_catalogue_is_kept_with_its_day_by_address_and_question()
+    {
+        store.CatalogueAnswer("http://127.0.0.1:1", "spares/a").ShouldBeNull();
+        store.SaveCatalogueAnswer("http://127.0.0.1:1", "spares/a", "{}");
+        var at = store.SaveCatalogueAnswer("http://127.0.0.1:1", "spares/a", "{\"n\":2}");
+        store.CatalogueAnswer("http://127.0.0.1:1", "spares/a").ShouldBe(new CatalogueRow { AskedAt = at, Document = "{\"n\":2}" });
+        store.CatalogueAnswer("http://127.0.0.1:2", "spares/a").ShouldBeNull();
     }
 
     [Fact]
@@ -215,5 +248,81 @@ public sealed class StoreTests : IDisposable
         // And the data itself is as it was.
         using var old = Connect();
         old.ExecuteScalar<long>("SELECT count(*) FROM unit").ShouldBe(1);
+    }
+
+    [Fact]
+    public void An_act_changes_all_its_documents_and_its_log_or_nothing()
+    {
+        var (unitId, teardownId) = Create();
+        Writing Unit(long seen, string text) => new(DocumentKind.Unit, unitId, seen, Utf8(text));
+        Writing Teardown(long seen, string text) => new(DocumentKind.Teardown, teardownId, seen, Utf8(text));
+        store.Commit([Teardown(1, "{}"), Unit(7, "{}")], "w", "half stale", ["{}"]).Outcome.ShouldBe(CommitOutcome.Stale);
+        store.Head(DocumentKind.Teardown, teardownId)!.Revision.ShouldBe(1);
+        store.LogOf(teardownId).ShouldBeEmpty();
+        store.Commit([Teardown(1, "{}"), Unit(1, "{}")], "w", "both", ["""{"a":1}""", """{"b":2}"""]).ShouldBe(new Commit(CommitOutcome.Committed, 2));
+        store.LogOf(teardownId).Select(row => row.Entry).ShouldBe(["""{"a":1}""", """{"b":2}"""]);
+        var act = store.Changes(DocumentKind.Teardown, teardownId, 1).Single();
+        store.History(DocumentKind.Teardown, teardownId).Select(change => (change.Sequence, change.What)).Last().ShouldBe((act.Sequence, "both"));
+        act.Act.ShouldBe(act.Sequence);
+        store.Besides(act.Sequence).ShouldHaveSingleItem().ShouldBe(new ActChange(DocumentKind.Unit, unitId, act.Sequence + 1, 2));
+        // An undo is written even where it changes nothing, so that the next one goes on.
+        store.Commit([Teardown(2, "{}") with { Undoes = act.Sequence }], "w", "undo", []).Revision.ShouldBe(3);
+    }
+
+    [Fact]
+    public void A_draft_and_a_setting_are_there_after_a_restart_and_a_draft_can_be_handed_over()
+    {
+        var (_, teardownId) = Create();
+        store.SaveDraft(teardownId, "a", """{"line":"1"}""");
+        store.SaveDraft(teardownId, "b", """{"line":"2"}""");
+        store.SaveDraft(teardownId, "a", """{"line":"3"}""");
+        store.SaveSetting("keys", "[1]");
+        store.SaveSetting("keys", "[2]");
+        Reopen();
+        store.Drafts(teardownId).Select(draft => (draft.WindowId, draft.Document)).ShouldBe([("a", """{"line":"3"}"""), ("b", """{"line":"2"}""")], ignoreOrder: true);
+        store.HandDraftOver(teardownId, "a", "b");
+        store.Drafts(teardownId).ShouldHaveSingleItem().Document.ShouldBe("""{"line":"3"}""");
+        store.Setting("keys").ShouldBe("[2]");
+        store.Setting("other").ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_photo_is_whole_or_not_there_and_what_a_broken_write_left_is_swept()
+    {
+        var files = new PhotoFiles(folder);
+        var digest = files.Keep([1, 2, 3]);
+        files.Keep([1, 2, 3]).ShouldBe(digest);
+        files.Read(digest).ShouldBe([1, 2, 3]);
+        files.Read(new string('0', 64)).ShouldBeNull();
+        foreach (var wrong in new[] { "", "../token", digest.ToUpperInvariant(), digest + "0" })
+            Should.Throw<ArgumentException>(() => files.Read(wrong));
+        File.WriteAllText(Path.Combine(folder.Photos, digest[..2], $"{digest}.0123.part"), "half");
+        var (_, teardownId) = Create();
+        store.Commit(DocumentKind.Teardown, teardownId, 1, Utf8($$"""{"photos":[{"sha256":"{{digest}}"}]}"""), "w", "photo");
+        store.Commit(DocumentKind.Teardown, teardownId, 2, Utf8("{}"), "w", "removed");
+        files.Sweep(store).ShouldBe(1);
+        files.Read(digest).ShouldNotBeNull("undo could bring it back");
+    }
+
+    [Fact]
+    public void A_store_of_the_first_schema_comes_forward_with_its_history_and_a_backup()
+    {
+        var (_, teardownId) = Create();
+        store.Commit(DocumentKind.Teardown, teardownId, 1, Utf8("{}"), "w", "emptied");
+        using (var connection = Connect())
+        {
+            // As the first release left it.
+            connection.Execute(
+                """
+                DROP VIEW photo_list; DROP TABLE setting; DROP TABLE draft; DROP TABLE bench_log; DROP INDEX change_act; ALTER TABLE change DROP COLUMN act;
+                DELETE FROM SchemaVersions WHERE ScriptName LIKE '%0002%';
+                """);
+        }
+        Reopen();
+        Directory.GetFiles(folder.Backups).ShouldHaveSingleItem();
+        var change = store.Changes(DocumentKind.Teardown, teardownId, 1).Single();
+        (change.What, change.Act).ShouldBe(("emptied", change.Sequence));
+        store.LogOf(teardownId).ShouldBeEmpty();
+        store.Commit(DocumentKind.Teardown, teardownId, 2, Utf8("""{"steps":[]}"""), "w", "on").Revision.ShouldBe(3);
     }
 }

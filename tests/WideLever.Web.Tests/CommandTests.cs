@@ -51,6 +51,23 @@ public sealed class CommandTests : IDisposable
     }
 
     [Fact]
+    public async Task Step_prints_the_steps_json_or_its_faults_with_their_places()
+    {
+        var (code, output, error) = await RunAsync(null, "step", "4 ph0 m2x4, lift = battery after 2", "--record", Example("1-two-routes"));
+        (code, error).ShouldBe((0, ""));
+        var step = JsonNode.Parse(output)!;
+        step["after"]!.ToJsonString().ShouldBe("""["power"]""");
+        step["actions"]![0]!.ToJsonString().ShouldBe("""{"do":"unscrew","drive":"cross","size":"PH0","thread":"M2","length":4,"captive":false,"count":4}""");
+        (code, output, error) = await RunAsync(null, "step", "8 pho m2x5, 2 clps");
+        (code, output).ShouldBe((1, ""));
+        error.ShouldBe("3-5: unrecognised word \"pho\"; did you mean \"ph\"?\n15-18: unrecognised word \"clps\"; did you mean \"clips\"?\n");
+        // A line that begins with a sign is no option and no file of arguments.
+        (code, output, _) = await RunAsync(null, "step", "@ inside, lift");
+        (code, (string)JsonNode.Parse(output)!["layer"]!).ShouldBe((0, "inside"));
+        (await RunAsync(null, "step", "lift", "--record", Path.Combine(folder, "missing.json"))).Code.ShouldBe(2);
+    }
+
+    [Fact]
     public async Task Score_gives_a_refused_record_a_faults_element_and_exit_code_one()
     {
         var broken = Path.Combine(folder, "broken.json");

@@ -1,0 +1,121 @@
+using WideLever.Core.Comparing;
+using WideLever.Core.Records;
+using WideLever.Core.Scoring;
+
+namespace WideLever.Core.Tests;
+
+/// <summary>A whole shelf under another rubric, and what no change of names or copies may change.</summary>
+public sealed class RescoringTests
+{
+    private static IReadOnlyList<CheckedRecord> Shelf => [.. Examples.Names.Select(Examples.Record), .. Enumerable.Range(0, 60).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())];
+
+    [Fact]
+    public void A_rescored_shelf_has_the_indices_of_each_record_alone_in_its_order()
+    {
+        var rubric = Examples.House with { ScrewBase = 0.7 };
+        Rescoring.Of(Shelf, rubric).ShouldBe(Shelf.Select(record => Indices.Of(Scorer.Score(record, rubric))));
+    }
+
+    [Fact]
+    public void Rescoring_ends_when_it_is_cancelled()
+    {
+        using var cancelled = new CancellationTokenSource();
+        cancelled.Cancel();
+        Should.Throw<OperationCanceledException>(() => Rescoring.Of(Shelf, Examples.House, null, cancelled.Token));
+    }
+
+    [Fact]
+    public void Places_count_who_is_higher_at_the_low_end_and_equals_share_one()
+    {
+        RubricEffect.Places([50, 70, 50, 10]).ShouldBe([2, 1, 2, 4]);
+        var (low, high) = (new Quantity(40, 50, 60, 1), new Quantity(45, 46, 47, 1));
+        var effects = RubricEffect.Of([new(low, low, low), new(high, low, low)], [new(high, low, low), new(low, low, low)]);
+        (effects[0].Repair.PlaceBefore, effects[0].Repair.PlaceAfter).ShouldBe((2, 1));
+        (effects[1].Repair.PlaceBefore, effects[1].Repair.PlaceAfter).ShouldBe((1, 2));
+        effects[0].Upgrade.ShouldBe(new IndexEffect(low, low, 1, 1));
+    }
+
+    [Fact]
+    public void Raising_the_weight_of_a_kind_that_scores_above_R_never_lowers_R_under_the_arithmetic_mean()
+    {
+        var raised = 0;
+        foreach (var record in Shelf)
+        {
+            var before = Scorer.Score(record, Examples.House);
+            foreach (var kind in before.RepairKinds)
+            {
+                foreach (var factor in new[] { 1.1, 2, 10 })
+                {
+                    var rubric = Examples.House with
+                    {
+                        Repair = new([.. Examples.House.Repair.Pairs.Select(pair => KeyValuePair.Create(pair.Key, pair.Key == kind.Kind ? pair.Value * factor : pair.Value))]),
+                    };
+                    var after = Scorer.Score(record, rubric).Repair;
+                    if (kind.Score.Value * 100 >= before.Repair.Value)
+                    {
+                        after.Value!.Value.ShouldBeGreaterThanOrEqualTo(before.Repair.Value!.Value - 1e-9);
+                        raised++;
+                    }
+                    if (kind.Score.Low * 100 >= before.Repair.Low)
+                        after.Low.ShouldBeGreaterThanOrEqualTo(before.Repair.Low - 1e-9);
+                    if (kind.Score.High * 100 >= before.Repair.High)
+                        after.High.ShouldBeGreaterThanOrEqualTo(before.Repair.High - 1e-9);
+                }
+            }
+        }
+        raised.ShouldBeGreaterThan(200);
+    }
+
+    [Fact]
+    public void Other_ids_change_no_score()
+    {
+        foreach (var record in Shelf)
+        {
+            var (one, other) = (Indices.Of(Scorer.Score(record, Examples.House)), Indices.Of(Scorer.Score(Renamed(record.Record).Checked(), Examples.House)));
+            other.ShouldBe(one);
+        }
+    }
+
+    /// <summary>The record with another id for every part and step, and another name for every layer.</summary>
+    private static TeardownRecord Renamed(TeardownRecord record)
+    {
+        string New(string id) => $"other {id}";
+        return record with
+        {
+            Layers = [.. record.Layers.Select(New)],
+            Parts = [.. record.Parts.Select(part => part with { Id = New(part.Id), Within = part.Within is { } within ? New(within) : null })],
+            Steps =
+            [
+                .. record.Steps.Select(step => step with
+                {
+                    Id = New(step.Id),
+                    Layer = New(step.Layer),
+                    Opens = step.Opens is { } opens ? New(opens) : null,
+                    Frees = [.. step.Frees.Select(New)],
+                    After = [.. step.After.Select(New)],
+                }),
+            ],
+            Photos = [],
+            Unit = record.Unit with { Ports = [] },
+        };
+    }
+
+    [Fact]
+    public void Value_functions_go_through_their_thresholds_and_stay_between_nothing_and_everything()
+    {
+        var functions = ValueFunctions.Of(Examples.House);
+        foreach (var function in functions)
+        {
+            function.Points.ShouldAllBe(point => point.Worth >= 0 && point.Worth <= 1);
+            function.Points.Select(point => point.Measure).ShouldBeInOrder();
+        }
+        var battery = functions.Single(function => function.At == "reach.battery");
+        battery.Points[0].Worth.ShouldBe(1);
+        battery.Points[^1].Worth.ShouldBe(0);
+        // Headroom rises, reach falls.
+        functions.Single(function => function.At == "headroom.memory").Points.Select(point => point.Worth).ShouldBeInOrder();
+        battery.Points.Select(point => -point.Worth).ShouldBeInOrder();
+        functions.Single(function => function.At == "burdenAtHalf").Points.ShouldContain(point => Math.Abs(point.Measure - Examples.House.BurdenAtHalf) < 1e-9 && Math.Abs(point.Worth - 0.5) < 1e-9);
+        functions.Single(function => function.At == "priceShareAtZero").Points[^1].Worth.ShouldBe(0);
+    }
+}
