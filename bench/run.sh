@@ -13,6 +13,9 @@ bench() { dotnet run --project bench/WideLever.Bench -c Release --no-build -- "$
 echo "== The core, beside parsing the same file alone"
 bench | grep -E '^\| ' || true
 
+echo "== A shelf rescored from memory under another rubric (core alone; cost per record should not grow)"
+bench rescore
+
 echo "== ./wide-lever score on 1,000 records of 40 steps (limit: 3 s, 300 MB), beside one record"
 bench files "$work/files" 1000
 run() { # runs a command twice: once for its wall time, once watched for its peak memory
@@ -39,3 +42,14 @@ dotnet "$app" run --port 7699 --data "$work/data" >"$work/log" 2>&1 &
 server=$!
 until grep -q 'Wide Lever is at' "$work/log"; do sleep 0.1; done
 node bench/server.mjs http://127.0.0.1:7699 "$work/files" "$work/data/token"
+kill "$server"; wait "$server" 2>/dev/null || true; server=
+
+if [ "${1:-}" = --large ]; then
+  echo "== A rubric edit previewed over 10,000 units (limit: 4 s), beside the same over 1,000 above"
+  rm -rf "$work/data"
+  bench files "$work/files" 10000
+  dotnet "$app" run --port 7699 --data "$work/data" >"$work/log" 2>&1 &
+  server=$!
+  until grep -q 'Wide Lever is at' "$work/log"; do sleep 0.1; done
+  node bench/server.mjs http://127.0.0.1:7699 "$work/files" "$work/data/token" --preview-only
+fi

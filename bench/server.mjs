@@ -22,7 +22,8 @@ console.log(`first shelf, nothing cached ${(performance.now() - cold).toFixed(0)
 for (const [name, path] of [
   ['/health', '/health'],
   ['shelf', '/api/shelf'],
-  ['workspace and bench', `/api/units/${ids[500]}`],
+  ['workspace', `/api/units/${ids[500]}`],
+  ['bench', `/api/units/${ids[500]}/bench`],
   ['verdict', `/api/units/${ids[500]}/verdict`],
   ['compare', `/api/compare?first=${ids[1]}&second=${ids[2]}`],
   ['page', '/'],
@@ -36,12 +37,33 @@ for (const [name, path] of [
   console.log(`${name.padEnd(27)} ${median(times)} ms`);
 }
 
+// What an edit of the rubric would do to every unit, as the screen asks for it.
+const rubric = await (await fetch(`${base}/api/rubrics/document?name=House%20rubric&revision=1`)).json();
+const previews = [];
+for (let i = 0; i < 12; i += 1) {
+  const body = JSON.stringify({ ...rubric, screwBase: 0.9 - i / 100 });
+  const start = performance.now();
+  const answer = await (await fetch(`${base}/api/rubrics/preview`, { method: 'POST', headers, body })).text();
+  previews.push(performance.now() - start);
+  if (!answer.includes('event: result')) throw new Error(answer.slice(0, 300));
+}
+console.log(`a rubric edit previewed     ${previews[0].toFixed(0)} ms at first, then ${median(previews)} ms over ${ids.length} units`);
+if (process.argv.includes('--preview-only')) process.exit(0);
+
+// Steps by their lines, as the bench logs them: read at each key, committed once.
+const line = '4 ph0 m2x4, 2 ph0 m2x9 under foot, 12 clips, unplug wire, lift cover';
+const reads = [];
 const commits = [];
 for (let i = 0; i < 100; i += 1) {
-  const step = { id: `extra-${i}`, title: `Extra ${i}`, layer: 'outside', actions: [{ do: 'unscrew', count: 4, drive: 'cross', captive: false }] };
-  const start = performance.now();
-  const answer = await fetch(`${base}/api/teardowns/${ids[0]}/steps`, { method: 'POST', headers: { ...headers, 'If-Match': `"${i + 1}"` }, body: JSON.stringify(step) });
+  const body = JSON.stringify({ line, caret: line.length });
+  let start = performance.now();
+  const read = await fetch(`${base}/api/teardowns/${ids[0]}/line`, { method: 'POST', headers, body });
+  reads.push(performance.now() - start);
+  if (!read.ok) throw new Error(await read.text());
+  start = performance.now();
+  const answer = await fetch(`${base}/api/teardowns/${ids[0]}/line/commit`, { method: 'POST', headers: { ...headers, 'If-Match': `"${i + 1}"` }, body });
   commits.push(performance.now() - start);
   if (!answer.ok) throw new Error(await answer.text());
 }
+console.log(`a line read while typing    ${median(reads)} ms`);
 console.log(`a committed step            ${median(commits)} ms`);

@@ -31,17 +31,22 @@ async function write(window, until) {
     try {
       const { teardownRevision, record } = await (await fetch(`${address}/api/units/${id}`)).json();
       // The oldest go, so that the record stays within its limits.
-      if (record.steps.length > 300) {
+      if (record.steps.length > 250) {
         const gone = record.steps[0].id;
         const removed = await fetch(`${address}/api/teardowns/${id}/steps/${gone}`, { method: 'DELETE', headers: { ...headers, 'If-Match': `"${teardownRevision}"` } });
         if (removed.ok) acknowledged.delete(gone);
         else if (removed.status !== 412) throw new Error(await removed.text());
         continue;
       }
+      // A line with a part of its own writes two documents in one act.
       const stepId = `${window}-${(written += 1)}`;
-      const body = JSON.stringify({ id: stepId, title: stepId, layer: 'outside', actions: [{ do: 'unclip', count: 1 + (written % 9) }] });
-      const answer = await fetch(`${address}/api/teardowns/${id}/steps`, { method: 'POST', headers: { ...headers, 'If-Match': `"${teardownRevision}"` }, body });
-      if (answer.ok) acknowledged.add(stepId);
+      const line = written % 4 === 0 ? `${1 + (written % 9)} clips = fan-${stepId} "${stepId}"` : `${1 + (written % 9)} clips "${stepId}"`;
+      const answer = await fetch(`${address}/api/teardowns/${id}/line/commit`, {
+        method: 'POST',
+        headers: { ...headers, 'If-Match': `"${teardownRevision}"`, 'X-Window': window },
+        body: JSON.stringify({ line }),
+      });
+      if (answer.ok) acknowledged.add((await answer.json()).made);
       else if (answer.status === 412) stale += 1;
       else throw new Error(await answer.text());
     } catch (error) {
@@ -63,6 +68,9 @@ for (let round = 0; round < rounds; round += 1) {
   ({ server, address } = await start());
   const { record } = await (await fetch(`${address}/api/units/${id}`)).json();
   const kept = new Set(record.steps.map((step) => step.id));
+  const parts = new Set(record.parts.map((part) => part.id));
+  const half = record.steps.flatMap((step) => step.frees ?? []).filter((part) => !parts.has(part));
+  if (half.length > 0) throw new Error(`round ${round}: half an act was written: ${half.join(', ')}`);
   const lost = [...acknowledged].filter((step) => !kept.has(step));
   if (lost.length > 0) throw new Error(`round ${round}: lost ${lost.join(', ')}`);
   // A removal may be on disk whose acknowledgement was killed; a step may be too.

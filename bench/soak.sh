@@ -7,4 +7,5 @@ work=$(mktemp -d)
 trap 'rm -rf "$work"' EXIT
 dotnet build bench/WideLever.Bench -c Release -v quiet >/dev/null
 dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz tests/examples $((rounds * 2000))
+dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz-others demo $((rounds * 2000))
 node bench/soak.mjs artifacts/app/WideLever.Web.dll "$work" "$rounds"

@@ -1,6 +1,8 @@
 using System.Text.Json.Nodes;
+using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 using WideLever.Interchange;
+using WideLever.Interchange.Reports;
 
 namespace WideLever.Bench;
 
@@ -35,6 +37,41 @@ internal static class Fuzz
             scored++;
         }
         Console.WriteLine($"{rounds} spoiled records: {scored} scored, {refused} refused, no exception");
+    }
+
+    /// <summary>Spoils hardware reports, catalogue answers and rubrics: each is refused with faults or read, never an exception.</summary>
+    public static void RunOthers(string demo, int rounds)
+    {
+        byte[] Demo(params string[] path) => File.ReadAllBytes(Path.Combine([demo, .. path]));
+        var (lshw, dmidecode) = (Demo("reports", "orrest-lantern-15.lshw.json"), Demo("reports", "brackwater-corrie-14.dmidecode.txt"));
+        var modules = System.Text.Encoding.UTF8.GetBytes($"{{\"modules\": {System.Text.Encoding.UTF8.GetString(Demo("catalogue", "modules.json"))}}}");
+        var (read, refused) = (0, 0);
+        for (var round = 0; round < rounds; round++)
+        {
+            var random = new Random(round);
+            var faults = new List<Fault>();
+            var whole = new[] { lshw, dmidecode, modules, RubricReader.HouseBytes }[round % 4];
+            var spoiled = round % 4 == 1 || random.Next(2) == 0 ? Bytes(whole, random) : Nodes(whole, random);
+            object? result = (round % 4) switch
+            {
+                0 or 1 => HardwareReport.Read(spoiled, faults),
+                2 => CatalogueReader.ReadModules(spoiled, faults),
+                _ => Rubric(spoiled, faults),
+            };
+            if (result is null && faults.Count == 0)
+                throw new InvalidOperationException($"round {round}: refused without a fault");
+            if (result is HardwareReport { Claims: var claims } && claims.Any(claim => claim.Number is < 0 or > RecordLimits.Capacity || claim.Text?.Length > RecordLimits.Text))
+                throw new InvalidOperationException($"round {round}: a claim beyond the limits");
+            (read, refused) = result is null ? (read, refused + 1) : (read + 1, refused);
+        }
+        Console.WriteLine($"{rounds} spoiled reports, catalogue answers and rubrics: {read} read, {refused} refused, no exception");
+    }
+
+    private static Core.Rubrics.Rubric? Rubric(byte[] spoiled, List<Fault> faults)
+    {
+        var (rubric, found) = RubricReader.Read(spoiled);
+        faults.AddRange(found);
+        return rubric;
     }
 
     private static byte[] Bytes(byte[] file, Random random)

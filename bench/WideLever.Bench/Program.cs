@@ -21,6 +21,18 @@ if (args is ["fuzz", var examples, var rounds])
     return;
 }
 
+if (args is ["fuzz-others", var demo, var others])
+{
+    Fuzz.RunOthers(demo, int.Parse(others, System.Globalization.CultureInfo.InvariantCulture));
+    return;
+}
+
+if (args is ["rescore"])
+{
+    Rescore.Run();
+    return;
+}
+
 var job = Job.ShortRun.WithToolchain(new InProcessEmitToolchain(TimeSpan.FromMinutes(5), true)).WithWarmupCount(5).WithIterationCount(15);
 BenchmarkRunner.Run<CoreBenchmarks>(ManualConfig.CreateEmpty()
     .AddJob(job).AddColumnProvider(DefaultColumnProviders.Instance).AddColumn(StatisticColumn.Median).AddLogger(ConsoleLogger.Default));
