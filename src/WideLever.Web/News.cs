@@ -64,6 +64,9 @@ public sealed class News
             return listeners.Values.Contains(windowId) || (hidden.TryGetValue(windowId, out var last) && last.Resting);
     }
 
+    /// <summary>Whether any window listens.</summary>
+    public bool AnyListens => !listeners.IsEmpty;
+
     /// <summary>What happens from now on, until it is cancelled.</summary>
     public async IAsyncEnumerable<Tidings> ListenAsync(string windowId, [EnumeratorCancellation] CancellationToken cancellation)
     {

@@ -11,7 +11,13 @@ public sealed class WordTable<TWord, TValue> : IEquatable<WordTable<TWord, TValu
     private readonly TValue[] values;
 
     /// <summary>A table with the value that <paramref name="valueOf"/> gives to each word.</summary>
-    public WordTable(Func<TWord, TValue> valueOf) => values = [.. Words.Members<TWord>().Select(valueOf)];
+    public WordTable(Func<TWord, TValue> valueOf)
+    {
+        var words = Words.Members<TWord>();
+        values = new TValue[words.Count];
+        for (var i = 0; i < values.Length; i++)
+            values[i] = valueOf(words[i]);
+    }
 
     /// <summary>The value of a word.</summary>
     public TValue this[TWord word] => values[Unsafe.As<TWord, int>(ref word)];

@@ -9,7 +9,7 @@ public readonly record struct Mean(int Exponent, double Floor)
     /// The mean of the items: low and high over all, value over those that have one at their full weights, coverage the weight
     /// share. Items of weight 0 do not count; without an item it is unknown.
     /// </summary>
-    public Quantity Of(IReadOnlyCollection<(double Weight, Quantity Item)> items)
+    public Quantity Of(ReadOnlySpan<(double Weight, Quantity Item)> items)
     {
         var low = new Sum(this);
         var value = new Sum(this);
@@ -32,6 +32,12 @@ public readonly record struct Mean(int Exponent, double Floor)
     /// <summary>The mean of the items at equal weights.</summary>
     public Quantity Of(IEnumerable<Quantity> items) => Of([.. items.Select(item => (1.0, item))]);
 
+    /// <summary>v^ρ, or ln v where ρ is 0.</summary>
+    private double Raised(double value) => Exponent switch { 0 => Math.Log(value), 1 => value, _ => 1 / value };
+
+    /// <summary>What <see cref="Raised"/> was made of.</summary>
+    private double Lowered(double raised) => Exponent switch { 0 => Math.Exp(raised), 1 => raised, _ => 1 / raised };
+
     private struct Sum(Mean mean)
     {
         private double weights;
@@ -41,14 +47,14 @@ public readonly record struct Mean(int Exponent, double Floor)
         {
             var raised = mean.Exponent <= 0 ? Math.Max(value, mean.Floor) : value;
             weights += weight;
-            sum += weight * (mean.Exponent == 0 ? Math.Log(raised) : Math.Pow(raised, mean.Exponent));
+            sum += weight * mean.Raised(raised);
         }
 
         public readonly double? Mean()
         {
             if (weights == 0)
                 return null;
-            return mean.Exponent == 0 ? Math.Exp(sum / weights) : Math.Pow(sum / weights, 1.0 / mean.Exponent);
+            return mean.Lowered(sum / weights);
         }
     }
 }

@@ -41,9 +41,10 @@ public sealed class Scorer
     internal static Dictionary<string, RouteFacts?> RoutesOf(CheckedRecord record, Rubric rubric, CancellationToken cancellation = default)
     {
         var ways = new WaysIn(record, rubric, cancellation);
+        var steps = StepFacts.Of(record.Record.Steps, rubric);
         var routes = new Dictionary<string, RouteFacts?>(StringComparer.Ordinal);
         foreach (var (part, route) in ways.Routes(cancellation))
-            routes[part] = route is null ? null : RouteFacts.Of(route, record.Record.Steps, ways, rubric);
+            routes[part] = route is null ? null : RouteFacts.Of(route, steps, ways, rubric);
         return routes;
     }
 

@@ -4,23 +4,32 @@ using WideLever.Core.Rubrics;
 namespace WideLever.Core.Scoring.Criteria;
 
 /// <summary>What has to be unstuck. Method, <em>Criteria</em>, bonds.</summary>
-public static class Bonds
+/// <param name="Count">Bonds, each counted its action's count times.</param>
+/// <param name="Worst">Value of the worst, with the worst words for what is unknown.</param>
+/// <param name="Best">The same with the best words.</param>
+internal readonly record struct Bonds(int Count, double Worst, double Best)
 {
-    /// <summary>Bonds of the actions of a route.</summary>
-    public static Quantity Of(IReadOnlyList<TeardownAction> route, Rubric rubric)
+    /// <summary>No bond.</summary>
+    public static readonly Bonds None = new(0, 1, 1);
+
+    /// <summary>The bonds of both.</summary>
+    public static Bonds operator +(Bonds a, Bonds b) => new(a.Count + b.Count, Math.Min(a.Worst, b.Worst), Math.Min(a.Best, b.Best));
+
+    /// <summary>The bonds of an action.</summary>
+    public static Bonds Of(TeardownAction action, Rubric rubric)
     {
-        double worst = 1, best = 1;
-        var count = 0;
-        foreach (var bond in route.OfType<Unbond>())
-        {
-            count += bond.Count;
-            foreach (var (word, value) in rubric.Bonds.Pairs.Where(pair => bond.Bond is null || bond.Bond == pair.Key))
-                worst = Math.Min(worst, value);
-            best = Math.Min(best, bond.Bond is { } known ? rubric.Bonds[known] : rubric.Bonds.Pairs.Max(pair => pair.Value));
-        }
-        if (count == 0)
+        if (action is not Unbond bond)
+            return None;
+        var (worst, best) = bond.Bond is { } known ? (rubric.Bonds[known], rubric.Bonds[known]) : Ends.Of(rubric.Bonds.Values);
+        return new(bond.Count, worst, best);
+    }
+
+    /// <summary>What they are worth together.</summary>
+    public Quantity Worth(Rubric rubric)
+    {
+        if (Count == 0)
             return Quantity.Exactly(1);
-        var extra = Math.Pow(rubric.ExtraBond, count - 1);
-        return Quantity.Between(worst * extra, best * extra);
+        var extra = Math.Pow(rubric.ExtraBond, Count - 1);
+        return Quantity.Between(Worst * extra, Best * extra);
     }
 }

@@ -4,73 +4,86 @@ using WideLever.Core.Rubrics;
 namespace WideLever.Core.Scoring.Criteria;
 
 /// <summary>The burden of screws and clips, and of lengths to keep apart. Method, <em>Criteria</em>, fasteners.</summary>
-public static class Fasteners
+/// <param name="Least">Burden with the best words for what is unknown.</param>
+/// <param name="Greatest">Burden with the worst words.</param>
+internal readonly record struct Fasteners(double Least, double Greatest)
 {
-    /// <summary>Fasteners of the steps of a route.</summary>
-    public static Quantity Of(IReadOnlyList<Step> route, Rubric rubric)
+    /// <summary>The burden of both.</summary>
+    public static Fasteners operator +(Fasteners a, Fasteners b) => new(a.Least + b.Least, a.Greatest + b.Greatest);
+
+    /// <summary>The burden of an action.</summary>
+    public static Fasteners Of(TeardownAction action, Rubric rubric)
     {
-        double leastBurden = 0, greatestBurden = 0;
-        double bestMixing = 1, worstMixing = 1;
-        foreach (var layer in route.GroupBy(step => step.Layer))
+        switch (action)
         {
-            var actions = layer.SelectMany(step => step.Actions).ToList();
-            foreach (var action in actions)
-            {
-                switch (action)
-                {
-                    case Unscrew screws:
-                        var (least, greatest) = Burden(screws, rubric);
-                        leastBurden += screws.Count * least;
-                        greatestBurden += screws.Count * greatest;
-                        break;
-                    case Unclip clips:
-                        leastBurden += clips.Count * rubric.ClipBurden;
-                        greatestBurden += clips.Count * rubric.ClipBurden;
-                        break;
-                }
-            }
-            var (fewest, most) = Sizes(actions.OfType<Unscrew>());
+            case Unscrew screws:
+                var (least, greatest) = Burden(screws, rubric);
+                return new(screws.Count * least, screws.Count * greatest);
+            case Unclip clips:
+                return new(clips.Count * rubric.ClipBurden, clips.Count * rubric.ClipBurden);
+            default:
+                return default;
+        }
+    }
+
+    /// <summary>What the burden is worth with the mixed lengths of the worst layer.</summary>
+    /// <param name="layers">The screws of each layer of the route that are not known to stay in their part.</param>
+    /// <param name="rubric">The rubric.</param>
+    public Quantity Worth(IEnumerable<IReadOnlyList<Unscrew>> layers, Rubric rubric)
+    {
+        double bestMixing = 1, worstMixing = 1;
+        foreach (var layer in layers)
+        {
+            var (fewest, most) = Sizes(layer);
             bestMixing = Math.Min(bestMixing, Mixing(fewest, rubric));
             worstMixing = Math.Min(worstMixing, Mixing(most, rubric));
         }
         return Quantity.Between(
-            Share(worstMixing, greatestBurden, rubric),
-            Share((bestMixing + worstMixing) / 2, (leastBurden + greatestBurden) / 2, rubric),
-            Share(bestMixing, leastBurden, rubric));
+            Share(worstMixing, Greatest, rubric),
+            Share((bestMixing + worstMixing) / 2, (Least + Greatest) / 2, rubric),
+            Share(bestMixing, Least, rubric));
     }
 
     /// <summary>Burden of one screw of an action, with the best and the worst words for what is unknown.</summary>
     private static (double Least, double Greatest) Burden(Unscrew screws, Rubric rubric)
     {
-        var covers = rubric.Covers.Values;
-        var (worstCover, bestCover) = screws.Cover is { } cover ? (rubric.Covers[cover], rubric.Covers[cover]) : (Least(covers), Greatest(covers));
+        var (worstCover, bestCover) = screws.Cover is { } cover ? (rubric.Covers[cover], rubric.Covers[cover]) : Ends.Of(rubric.Covers.Values);
         var (worstCaptive, bestCaptive) = screws.Captive switch
         {
             true => (rubric.CaptiveYes, rubric.CaptiveYes),
             false => (rubric.CaptiveNo, rubric.CaptiveNo),
-            null => (Math.Min(rubric.CaptiveYes, rubric.CaptiveNo), Math.Max(rubric.CaptiveYes, rubric.CaptiveNo)),
+            null => Ends.Of([rubric.CaptiveYes, rubric.CaptiveNo]),
         };
         return (1 - rubric.ScrewBase * bestCover * bestCaptive, 1 - rubric.ScrewBase * worstCover * worstCaptive);
     }
 
     /// <summary>Different thread and length pairs among the loose screws of one layer, the fewest and the most there may be.</summary>
-    private static (int Fewest, int Most) Sizes(IEnumerable<Unscrew> layer)
+    private static (int Fewest, int Most) Sizes(IReadOnlyList<Unscrew> layer)
     {
-        var known = new HashSet<(string, double)>();
-        var possible = new HashSet<(string, double)>();
-        var unsized = 0;
-        foreach (var screws in layer.Where(screws => screws.Captive != true))
+        int known = 0, possible = 0;
+        for (var i = 0; i < layer.Count; i++)
         {
-            if (screws is not { Thread: { } thread, Length: { } length })
-            {
-                unsized++;
-                continue;
-            }
-            possible.Add((thread, length));
-            if (screws.Captive == false)
-                known.Add((thread, length));
+            var screws = layer[i];
+            // Each that is not fully sized may be of a size of its own.
+            if (!IsSized(screws) || !SizedBefore(layer, i, loose: false))
+                possible++;
+            if (IsSized(screws) && screws.Captive == false && !SizedBefore(layer, i, loose: true))
+                known++;
         }
-        return (known.Count, possible.Count + unsized);
+        return (known, possible);
+    }
+
+    private static bool IsSized(Unscrew screws) => screws is { Thread: not null, Length: not null };
+
+    /// <summary>Whether an action before the one at <paramref name="at"/> has screws of its size.</summary>
+    private static bool SizedBefore(IReadOnlyList<Unscrew> layer, int at, bool loose)
+    {
+        for (var i = 0; i < at; i++)
+        {
+            if (IsSized(layer[i]) && layer[i].Length == layer[at].Length && layer[i].Thread == layer[at].Thread && (!loose || layer[i].Captive == false))
+                return true;
+        }
+        return false;
     }
 
     private static double Mixing(int sizes, Rubric rubric) =>
@@ -78,20 +91,4 @@ public static class Fasteners
 
     /// <summary>What a burden is worth under a mixing factor.</summary>
     internal static double Share(double mixing, double burden, Rubric rubric) => mixing / (1 + burden / rubric.BurdenAtHalf);
-
-    private static double Least(ReadOnlySpan<double> values)
-    {
-        var least = values[0];
-        foreach (var value in values)
-            least = Math.Min(least, value);
-        return least;
-    }
-
-    private static double Greatest(ReadOnlySpan<double> values)
-    {
-        var greatest = values[0];
-        foreach (var value in values)
-            greatest = Math.Max(greatest, value);
-        return greatest;
-    }
 }

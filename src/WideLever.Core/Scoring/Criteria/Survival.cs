@@ -4,21 +4,27 @@ using WideLever.Core.Rubrics;
 namespace WideLever.Core.Scoring.Criteria;
 
 /// <summary>The chance that the way damages nothing. Method, <em>Criteria</em>, survival.</summary>
-public static class Survival
+/// <param name="Low">With the greatest chance of damage that an unknown word or size allows.</param>
+/// <param name="Value">With the middle.</param>
+/// <param name="High">With the least.</param>
+internal readonly record struct Survival(double Low, double Value, double High)
 {
-    /// <summary>Survival of the actions of a route.</summary>
-    public static Quantity Of(IReadOnlyList<TeardownAction> route, Rubric rubric)
+    /// <summary>Nothing is done.</summary>
+    public static readonly Survival Certain = new(1, 1, 1);
+
+    /// <summary>The chance that neither damages anything.</summary>
+    public static Survival operator *(Survival a, Survival b) => new(a.Low * b.Low, a.Value * b.Value, a.High * b.High);
+
+    /// <summary>The chance that an action damages nothing.</summary>
+    public static Survival Of(TeardownAction action, Rubric rubric)
     {
-        double low = 1, value = 1, high = 1;
-        foreach (var action in route)
-        {
-            var (least, greatest) = Chance(action, rubric);
-            low *= Math.Pow(1 - greatest, action.Count);
-            value *= Math.Pow(1 - (least + greatest) / 2, action.Count);
-            high *= Math.Pow(1 - least, action.Count);
-        }
-        return Quantity.Between(Share(low, rubric), Share(value, rubric), Share(high, rubric));
+        var (least, greatest) = Chance(action, rubric);
+        var value = Math.Pow(1 - (least + greatest) / 2, action.Count);
+        return least == greatest ? new(value, value, value) : new(Math.Pow(1 - greatest, action.Count), value, Math.Pow(1 - least, action.Count));
     }
+
+    /// <summary>What it is worth.</summary>
+    public Quantity Worth(Rubric rubric) => Quantity.Between(Share(Low, rubric), Share(Value, rubric), Share(High, rubric));
 
     /// <summary>What a chance of survival is worth.</summary>
     internal static double Share(double survival, Rubric rubric) =>
@@ -32,11 +38,11 @@ public static class Survival
         {
             Unscrew { Size: { } size } => Exactly(rubric.SmallHeads.Contains(size) ? damage.UnscrewSmallHead : damage.Unscrew),
             Unscrew => (Math.Min(damage.Unscrew, damage.UnscrewSmallHead), Math.Max(damage.Unscrew, damage.UnscrewSmallHead)),
-            Unplug plug => Ends(damage.Unplug, plug.Connector),
-            Peel peel => Ends(damage.Peel, peel.What),
-            Unbond bond => Ends(damage.Unbond, bond.Bond),
-            Lift lift => Ends(damage.Lift, lift.What),
-            Thermal thermal => Ends(damage.Thermal, thermal.What),
+            Unplug plug => OfWord(damage.Unplug, plug.Connector),
+            Peel peel => OfWord(damage.Peel, peel.What),
+            Unbond bond => OfWord(damage.Unbond, bond.Bond),
+            Lift lift => OfWord(damage.Lift, lift.What),
+            Thermal thermal => OfWord(damage.Thermal, thermal.What),
             Unclip => Exactly(damage.Unclip),
             Unlatch => Exactly(damage.Unlatch),
             Slide => Exactly(damage.Slide),
@@ -50,6 +56,6 @@ public static class Survival
 
     private static (double, double) Exactly(double chance) => (chance, chance);
 
-    private static (double, double) Ends<T>(WordTable<T, double> table, T? word) where T : struct, Enum =>
-        word is { } known ? Exactly(table[known]) : (table.Pairs.Min(pair => pair.Value), table.Pairs.Max(pair => pair.Value));
+    private static (double, double) OfWord<T>(WordTable<T, double> table, T? word) where T : struct, Enum =>
+        word is { } known ? Exactly(table[known]) : Criteria.Ends.Of(table.Values);
 }
