@@ -56,6 +56,7 @@ public sealed class Workshop
     private readonly ConcurrentDictionary<string, CheckedRecord> records = new(StringComparer.Ordinal);
     private readonly Lock reading = new();
     private volatile RubricSheet sheet;
+    private volatile int readSoFar;
 
     /// <summary>A workshop over a store, which gets the house rubric where it lacks it, and uses that where it uses none.</summary>
     public Workshop(Store store)
@@ -155,9 +156,20 @@ public sealed class Workshop
     /// <param name="progress">Told how many are read, now and then; null: nobody asks.</param>
     public IReadOnlyList<ShelfRecord> Records(CancellationToken cancellation, IProgress<int>? progress = null)
     {
-        // Who comes while the whole shelf is being read finds it read.
-        using var scope = reading.EnterScope();
-        return Records(store.Shelf(), cancellation, progress);
+        // Who comes while the whole shelf is being read watches it, and finds it read.
+        while (!reading.TryEnter(TimeSpan.FromMilliseconds(200)))
+        {
+            cancellation.ThrowIfCancellationRequested();
+            progress?.Report(readSoFar);
+        }
+        try
+        {
+            return Records(store.Shelf(), cancellation, progress);
+        }
+        finally
+        {
+            reading.Exit();
+        }
     }
 
     private List<ShelfRecord> Records(IReadOnlyList<ShelfRow> rows, CancellationToken cancellation, IProgress<int>? progress = null)
@@ -178,7 +190,10 @@ public sealed class Workshop
                 records[key] = check.Checked ?? throw new InvalidOperationException(
                     $"the stored record of {documents.UnitId} has a fault under this rubric: {check.Faults[0].At}: {check.Faults[0].Message}");
                 if (Interlocked.Increment(ref read) % 100 == 0)
+                {
+                    readSoFar = read;
                     progress?.Report(read);
+                }
             });
             // Whole records are large: those of units that changed or went are let go.
             var current = store.Shelf().Select(RecordKey).Concat(keys.Values).ToHashSet(StringComparer.Ordinal);

@@ -58,7 +58,10 @@ public static class WebHost
         builder.Services.Configure<GzipCompressionProviderOptions>(options => options.Level = CompressionLevel.Optimal);
         builder.Services.AddSingleton(TimeProvider.System);
         if (folder is not null)
+        {
             builder.Services.AddSingleton(folder);
+            builder.Services.AddHostedService<ShelfReading>();
+        }
         builder.Services.AddSingleton<Store>();
         builder.Services.AddSingleton<Workshop>();
         builder.Services.AddSingleton<Editing>();

@@ -84,12 +84,7 @@ public static class RubricEndpoints
     public static void MapRubrics(this RouteGroupBuilder api)
     {
         var rubrics = api.MapGroup("/rubrics");
-        rubrics.MapGet("", (Store store, Workshop workshop, IHostApplicationLifetime lifetime) =>
-        {
-            // Whoever opens the rules is about to try them on the whole shelf.
-            _ = Task.Run(() => workshop.Records(lifetime.ApplicationStopping), lifetime.ApplicationStopping);
-            return TypedResults.Ok(Revisions(store));
-        }).WithName("getRubrics");
+        rubrics.MapGet("", (Store store) => TypedResults.Ok(Revisions(store))).WithName("getRubrics");
         rubrics.MapGet("/document", GetDocument).WithName("getRubric")
             .Produces<JsonObject>(200, "application/json").Produces<Problem>(404, "application/problem+json");
         rubrics.MapPost("", SaveAsync).WithName("saveRubric").Accepts<JsonObject>("application/json").ProducesEdit();
