@@ -16,6 +16,9 @@ bench | grep -E '^\| ' || true
 echo "== A shelf rescored from memory under another rubric (core alone; cost per record should not grow)"
 bench rescore
 
+echo "== Changes to a machine of 40 steps, beside one scoring of it"
+bench what-if
+
 echo "== ./wide-lever score on 1,000 records of 40 steps (limit: 3 s, 300 MB), beside one record"
 bench files "$work/files" 1000
 run() { # runs a command twice: once for its wall time, once watched for its peak memory

@@ -33,6 +33,12 @@ if (args is ["rescore"])
     return;
 }
 
+if (args is ["what-if"])
+{
+    WhatIfs.Run();
+    return;
+}
+
 var job = Job.ShortRun.WithToolchain(new InProcessEmitToolchain(TimeSpan.FromMinutes(5), true)).WithWarmupCount(5).WithIterationCount(15);
 BenchmarkRunner.Run<CoreBenchmarks>(ManualConfig.CreateEmpty()
     .AddJob(job).AddColumnProvider(DefaultColumnProviders.Instance).AddColumn(StatisticColumn.Median).AddLogger(ConsoleLogger.Default));

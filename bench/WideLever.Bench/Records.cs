@@ -53,6 +53,40 @@ public static class Records
         return Of(layers, steps, [.. Enumerable.Range(0, 30).Select(Part)], $"OP14-{seed}");
     }
 
+    /// <summary>Forty steps and thirty parts of a machine that asks for changes: glue, solder, feet over rare screws, nothing on sale.</summary>
+    public static TeardownRecord Sealed()
+    {
+        var record = FortySteps(0);
+        var outer = record.Parts.First(part => part.Kind == PartKind.Mainboard).Id;
+        return record with
+        {
+            Steps =
+            [
+                .. record.Steps.Select((step, i) => step with
+                {
+                    Actions =
+                    [
+                        .. step.Actions.Select(action => action is Unscrew screws && i < 4 ? screws with { Drive = Drive.FiveLobe, Size = "P5", Cover = Cover.Foot } : action),
+                        .. i % 3 == 0 ? [new Unbond { Bond = Bond.SoftGlue, LengthMm = 120 }] : Array.Empty<TeardownAction>(),
+                    ],
+                }),
+            ],
+            Parts =
+            [
+                .. record.Parts.Select(part => part.Kind switch
+                {
+                    PartKind.Memory or PartKind.Processor or PartKind.ChargePort or PartKind.Keyboard or PartKind.DisplayPanel => part with
+                    {
+                        Mounting = part.Kind == PartKind.DisplayPanel ? Mounting.Laminated : part.Kind == PartKind.Keyboard ? Mounting.Riveted : Mounting.Soldered, Within = outer,
+                    },
+                    PartKind.Battery or PartKind.Speakers => part with { Mounting = Mounting.Glued, Spare = part.Spare with { Paired = true } },
+                    PartKind.Mainboard => part,
+                    _ => part with { Spare = part.Spare with { Source = Supply.None, Price = null } },
+                }),
+            ],
+        };
+    }
+
     /// <summary>Two hundred steps, twelve inner layers with two openers each and tangled needs between them, forty parts.</summary>
     public static TeardownRecord Hard()
     {

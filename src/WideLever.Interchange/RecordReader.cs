@@ -327,7 +327,7 @@ public static class RecordReader
     private static readonly IReadOnlyList<string> ActionWords =
         ["unscrew", "unclip", "unlatch", "slide", "switch", "swing", "route", "move", "unplug", "peel", "unbond", "lift", "thermal"];
 
-    private static TeardownAction Action(Fields fields)
+    internal static TeardownAction Action(Fields fields)
     {
         var at = fields.At("do");
         var word = fields.Has("do", out var value) ? fields.Text(at, value) : null;

@@ -71,7 +71,8 @@ internal static class StepLinePrinter
         return words.ToString();
     }
 
-    private static string Action(TeardownAction action)
+    /// <summary>One action, as the line says it.</summary>
+    public static string Action(TeardownAction action)
     {
         var words = new StringBuilder();
         var many = action.Count != 1;

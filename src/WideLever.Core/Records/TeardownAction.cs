@@ -14,6 +14,9 @@ public abstract record TeardownAction
     /// <summary>Free text.</summary>
     public string? Notes { get; init; }
 
+    /// <summary>Its word in the record, such as <c>unscrew</c>.</summary>
+    public string Verb() => char.ToLowerInvariant(GetType().Name[0]) + GetType().Name[1..];
+
     /// <summary>The tool in hand, or null where it is unknown. Method, <em>Effort of an action</em>.</summary>
     public Tool? ToolInHand() => Tool ?? ImpliedTool();
 

@@ -3,12 +3,33 @@ using WideLever.Core.Rubrics;
 
 namespace WideLever.Core.Scoring;
 
+/// <summary>Which index a figure is asked of.</summary>
+public enum IndexName
+{
+    /// <summary>R.</summary>
+    Repair,
+
+    /// <summary>U.</summary>
+    Upgrade,
+
+    /// <summary>Both together.</summary>
+    Combined,
+}
+
 /// <summary>The three indices of a record, 0..100, without what they are made of.</summary>
 /// <param name="Repair">R.</param>
 /// <param name="Upgrade">U.</param>
 /// <param name="Combined">Both together.</param>
 public readonly record struct Indices(Quantity Repair, Quantity Upgrade, Quantity Combined)
 {
+    /// <summary>One of the three.</summary>
+    public Quantity Get(IndexName index) => index switch
+    {
+        IndexName.Repair => Repair,
+        IndexName.Upgrade => Upgrade,
+        _ => Combined,
+    };
+
     /// <summary>The indices of a result.</summary>
     public static Indices Of(Result result) => new(result.Repair, result.Upgrade, result.Combined);
 }
