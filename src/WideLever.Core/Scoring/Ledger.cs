@@ -1,3 +1,4 @@
+using WideLever.Core.Benching;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 
@@ -14,13 +15,16 @@ public enum LedgerSort
 
     /// <summary>A criterion of a part or of an upgrade kind; its word.</summary>
     Criterion,
+
+    /// <summary>An action; as the step line says it.</summary>
+    Action,
 }
 
 /// <summary>One line of the ledger: what it cost, and what that is made of.</summary>
 /// <param name="Sort">What it is about.</param>
 /// <param name="Name">Its word or id.</param>
 /// <param name="Points">Points of the index that it cost, ≥ 0.</param>
-/// <param name="Value">Its value on 0..1.</param>
+/// <param name="Value">Its value on 0..1; of an action its share of what the criterion lost.</param>
 /// <param name="Steps">Ids of the steps that it was read from; none where it was not read from steps.</param>
 /// <param name="Part">Id of the part whose facts it was read from; null: of no part's.</param>
 /// <param name="Lines">The lines inside it, which add up to its points; none: it is a leaf.</param>
@@ -33,6 +37,12 @@ public sealed record LedgerLine(
 /// <param name="NotCounted">Kinds without a value: nothing is known of them, and they cost nothing.</param>
 public sealed record Ledger(double Index, IReadOnlyList<LedgerLine> Lines, IReadOnlyList<PartKind> NotCounted)
 {
+    /// <summary>The same down to criteria and parts, without single actions, of which there may be thousands.</summary>
+    public Ledger WithoutActions() => this with { Lines = [.. Lines.Select(WithoutActions)] };
+
+    private static LedgerLine WithoutActions(LedgerLine line) =>
+        line with { Lines = [.. line.Lines.Where(inner => inner.Sort != LedgerSort.Action).Select(WithoutActions)] };
+
     /// <summary>The ledger of R; null where R has no value.</summary>
     public static Ledger? OfRepair(Result result, TeardownRecord record, Rubric rubric) => Of(
         result.Repair, [.. result.RepairKinds.Select(kind => (kind.Kind, rubric.Repair[kind.Kind], kind.Score.Value))], rubric,
@@ -41,7 +51,7 @@ public sealed record Ledger(double Index, IReadOnlyList<LedgerLine> Lines, IRead
     /// <summary>The ledger of U; null where U has no value.</summary>
     public static Ledger? OfUpgrade(Result result, TeardownRecord record, Rubric rubric) => Of(
         result.Upgrade, [.. result.UpgradeKinds.Select(kind => (kind.Kind, rubric.Upgrade[kind.Kind], kind.Score.Value))], rubric,
-        (kind, points) => UpgradeCriteria(result.UpgradeKinds.Single(one => one.Kind == kind), points, rubric));
+        (kind, points) => UpgradeCriteria(result.UpgradeKinds.Single(one => one.Kind == kind), points, record, result, rubric));
 
     private static Ledger? Of(
         Quantity index, IReadOnlyList<(PartKind Kind, double Weight, double? Value)> kinds, Rubric rubric, Func<PartKind, double, IReadOnlyList<LedgerLine>> inside)
@@ -67,35 +77,73 @@ public sealed record Ledger(double Index, IReadOnlyList<LedgerLine> Lines, IRead
     {
         var criteria = part.Criteria!.Pairs.Where(pair => pair.Value.Value is not null && rubric.Criteria[pair.Key] > 0).ToList();
         var shares = Share(points, mean, [.. criteria.Select(pair => (rubric.Criteria[pair.Key], pair.Value.Value!.Value))]);
-        return [.. criteria.Select((pair, i) =>
+        return [.. criteria.Select((pair, i) => pair.Key switch
         {
-            var (steps, fact) = ReadFrom(pair.Key, part);
-            return new LedgerLine(LedgerSort.Criterion, pair.Key.Word(), shares[i], pair.Value.Value!.Value, [.. steps.Select(step => record.Steps[step].Id)], fact, []);
+            Criterion.Guidance => Leaf(pair, shares[i], null),
+            Criterion.Mounting => Leaf(pair, shares[i], part.Part.Id),
+            // An inseparable part that is not replaceable has no spare and no route of its own: its mounting decided.
+            Criterion.Price or Criterion.Supply => Leaf(pair, shares[i], part.ServiceUnit ?? part.Part.Id),
+            _ => part.Route is { } route ? OfRoute(pair, shares[i], route, record, rubric) : Leaf(pair, shares[i], part.Part.Id),
         })];
     }
 
-    /// <summary>Where a criterion was read: steps of the route, or facts of a part.</summary>
-    private static (IReadOnlyList<int> Steps, string? Part) ReadFrom(Criterion criterion, PartScore part) => criterion switch
-    {
-        Criterion.Guidance => ([], null),
-        Criterion.Mounting => ([], part.Part.Id),
-        // An inseparable part that is not replaceable has no spare and no route of its own: its mounting decided.
-        Criterion.Price or Criterion.Supply => ([], part.ServiceUnit ?? part.Part.Id),
-        _ => part.Route is { } route ? (route, null) : ([], part.Part.Id),
-    };
+    private static LedgerLine Leaf(KeyValuePair<Criterion, Quantity> criterion, double points, string? part) =>
+        new(LedgerSort.Criterion, criterion.Key.Word(), points, criterion.Value.Value!.Value, [], part, []);
 
-    /// <summary>The three criteria of an upgrade kind; none where it is nothing as a whole: absent, or nothing of it can be separated.</summary>
-    private static IReadOnlyList<LedgerLine> UpgradeCriteria(UpgradeKind kind, double points, Rubric rubric)
+    /// <summary>A criterion of a route, with what each of its actions cost; those that cost nothing are left out.</summary>
+    private static LedgerLine OfRoute(KeyValuePair<Criterion, Quantity> criterion, double points, IReadOnlyList<int> route, TeardownRecord record, Rubric rubric)
     {
+        var steps = route.Select(step => record.Steps[step].Id).ToList();
+        if (points <= 0)
+            return new(LedgerSort.Criterion, criterion.Key.Word(), points, criterion.Value.Value!.Value, steps, null, []);
+        var actions = ActionShares.Of(route, record.Steps);
+        var shares = ActionShares.Of(criterion.Key, actions, record.Steps, rubric);
+        return new(LedgerSort.Criterion, criterion.Key.Word(), points, criterion.Value.Value!.Value, steps, null,
+        [
+            .. actions.Select((action, i) => new LedgerLine(
+                LedgerSort.Action, StepLinePrinter.Action(action.Action), points * shares[i], shares[i], [record.Steps[action.Step].Id], null, [])).Where(line => line.Points > 0),
+        ]);
+    }
+
+    /// <summary>The three criteria of an upgrade kind, each with its parts; where the kind is nothing as a whole, what makes it so.</summary>
+    private static IReadOnlyList<LedgerLine> UpgradeCriteria(UpgradeKind kind, double points, TeardownRecord record, Result result, Rubric rubric)
+    {
+        var parts = record.Parts.Where(part => part.Kind == kind.Kind).ToList();
+        // Nothing of it can be separated, or it is absent and there is no part to name.
         if (kind.Access is null)
-            return [];
+            return record.Absent.Contains(kind.Kind) ? [] : Alike(parts, points);
         var items = new[] { (UpgradeCriterion.Headroom, kind.Headroom), (UpgradeCriterion.Standard, kind.Standard), (UpgradeCriterion.Access, kind.Access) }
             .Where(item => item.Item2?.Value is not null && rubric.UpgradeCriteria[item.Item1] > 0).Select(item => (Criterion: item.Item1, Value: item.Item2!.Value.Value!.Value)).ToList();
         // Where headroom is known to be nothing the kind is nothing, and headroom alone cost it.
         var shares = kind.Headroom is { High: 0 }
             ? [.. items.Select(item => item.Criterion == UpgradeCriterion.Headroom ? points : 0)]
             : Share(points, new(0, rubric.Floor), [.. items.Select(item => (rubric.UpgradeCriteria[item.Criterion], item.Value))]);
-        return [.. items.Select((item, i) => new LedgerLine(LedgerSort.Criterion, item.Criterion.Word(), shares[i], item.Value, [], null, []))];
+        return [.. items.Select((item, i) => new LedgerLine(LedgerSort.Criterion, item.Criterion.Word(), shares[i], item.Value, [], null, item.Criterion switch
+        {
+            // What can grow falls short together; of what is counted, those that cannot be separated do.
+            UpgradeCriterion.Headroom => Alike(rubric.Headroom.TryGet(kind.Kind, out _) ? parts : [.. parts.Where(part => rubric.IsInseparable(part.Mounting) == true)], shares[i]),
+            UpgradeCriterion.Standard => ByPlace(kind, shares[i], place => place.Standard, (place, share) => PartLine(place.Part, share, place.Standard.Value!.Value, [])),
+            _ => ByPlace(kind, shares[i], place => place.Access, (place, share) => PartLine(place.Part, share, place.Access.Value!.Value, AccessCriteria(place, share, record, result, rubric))),
+        }))];
+    }
+
+    private static LedgerLine PartLine(Part part, double points, double value, IReadOnlyList<LedgerLine> lines) => new(LedgerSort.Part, part.Id, points, value, [], part.Id, lines);
+
+    private static IReadOnlyList<LedgerLine> Alike(List<Part> parts, double points) => [.. parts.Select(part => PartLine(part, points / parts.Count, 0, []))];
+
+    private static IReadOnlyList<LedgerLine> ByPlace(UpgradeKind kind, double points, Func<UpgradePlace, Quantity> value, Func<UpgradePlace, double, LedgerLine> line)
+    {
+        var known = kind.Places.Where(place => value(place).Value is not null).ToList();
+        var shares = Share(points, new(1, 0), [.. known.Select(place => (1.0, value(place).Value!.Value))]);
+        return [.. known.Select((place, i) => line(place, shares[i]))];
+    }
+
+    private static IReadOnlyList<LedgerLine> AccessCriteria(UpgradePlace place, double points, TeardownRecord record, Result result, Rubric rubric)
+    {
+        var criteria = place.Criteria.Where(pair => pair.Value.Value is not null && rubric.AccessCriteria[pair.Key] > 0).ToList();
+        var shares = Share(points, new(0, rubric.Floor), [.. criteria.Select(pair => (rubric.AccessCriteria[pair.Key], pair.Value.Value!.Value))]);
+        var route = result.Parts.Single(part => part.Part.Id == place.Part.Id).Route;
+        return [.. criteria.Select((pair, i) => OfRoute(pair, shares[i], route!, record, rubric))];
     }
 
     /// <summary>Points shared among items in proportion to w × (1 − v^ρ) / ρ, or −w ln v; v raised to the floor where ρ ≤ 0.</summary>

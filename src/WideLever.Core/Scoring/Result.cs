@@ -1,4 +1,5 @@
 using WideLever.Core.Records;
+using WideLever.Core.Rubrics;
 
 namespace WideLever.Core.Scoring;
 
@@ -24,7 +25,15 @@ public sealed record RepairKind(PartKind Kind, Quantity Score);
 /// <param name="Headroom">How far it can be upgraded; null where the kind is absent, not recorded, or of unknown mounting.</param>
 /// <param name="Standard">How open its interfaces are; null where headroom is, or where every part is inseparable.</param>
 /// <param name="Access">How easily its separable parts are reached; null likewise.</param>
-public sealed record UpgradeKind(PartKind Kind, Quantity Score, Quantity? Headroom, Quantity? Standard, Quantity? Access);
+/// <param name="Places">Its separable parts and empty places.</param>
+public sealed record UpgradeKind(PartKind Kind, Quantity Score, Quantity? Headroom, Quantity? Standard, Quantity? Access, IReadOnlyList<UpgradePlace> Places);
+
+/// <summary>What a separable part or empty place gives to its kind in U.</summary>
+/// <param name="Part">The part.</param>
+/// <param name="Standard">How open its interface is.</param>
+/// <param name="Access">Mean of the four.</param>
+/// <param name="Criteria">Reach, fasteners, tools and bonds of its route, in the rubric's order.</param>
+public sealed record UpgradePlace(Part Part, Quantity Standard, Quantity Access, IReadOnlyList<KeyValuePair<Criterion, Quantity>> Criteria);
 
 /// <summary>A record scored under a rubric. Method, <em>The result</em>.</summary>
 public sealed record Result

@@ -111,29 +111,38 @@ public sealed class Scorer
     private UpgradeKind ScoreUpgrade(PartKind kind)
     {
         if (record.Record.Absent.Contains(kind))
-            return new(kind, Quantity.Exactly(0), null, null, null);
+            return new(kind, Quantity.Exactly(0), null, null, null, []);
         var places = record.Record.Parts.Where(part => part.Kind == kind).ToList();
         if (places.Count == 0 || places.Any(place => place.Mounting is null))
-            return new(kind, Quantity.Unknown, null, null, null);
+            return new(kind, Quantity.Unknown, null, null, null, []);
         var headroom = Headroom.Of(kind, places, record.Record.Unit, rubric);
-        var separable = places.Where(place => rubric.IsInseparable(place.Mounting) == false).ToList();
+        var separable = places.Where(place => rubric.IsInseparable(place.Mounting) == false).Select(Place).ToList();
         if (separable.Count == 0)
-            return new(kind, Quantity.Exactly(0), headroom, null, null);
-        var standard = arithmetic.Of(separable.Select(place =>
-            place.Interface.Standard is { } known ? Quantity.Exactly(rubric.Standards[known]) : Quantity.Unknown));
-        var access = arithmetic.Of(separable.Select(Access));
+            return new(kind, Quantity.Exactly(0), headroom, null, null, []);
+        var standard = arithmetic.Of(separable.Select(place => place.Standard));
+        var access = arithmetic.Of(separable.Select(place => place.Access));
         if (headroom.High == 0)
-            return new(kind, Quantity.Exactly(0), headroom, standard, access);
+            return new(kind, Quantity.Exactly(0), headroom, standard, access, separable);
         var weights = rubric.UpgradeCriteria;
         var score = geometric.Of(
         [
             (weights[UpgradeCriterion.Headroom], headroom), (weights[UpgradeCriterion.Standard], standard), (weights[UpgradeCriterion.Access], access),
         ]);
-        return new(kind, headroom.Low == 0 ? score.WithLowZero() : score, headroom, standard, access);
+        return new(kind, headroom.Low == 0 ? score.WithLowZero() : score, headroom, standard, access, separable);
     }
 
-    private Quantity Access(Part place) => geometric.Of(
-        [.. rubric.AccessCriteria.Pairs.Select(pair => (pair.Value, RouteFacts.Criterion(routes[place.Id], pair.Key, place.Kind, rubric)))]);
+    private UpgradePlace Place(Part part)
+    {
+        var weights = rubric.AccessCriteria.Pairs;
+        var criteria = new KeyValuePair<Criterion, Quantity>[weights.Count];
+        Span<(double, Quantity)> items = stackalloc (double, Quantity)[weights.Count];
+        for (var i = 0; i < criteria.Length; i++)
+        {
+            criteria[i] = new(weights[i].Key, RouteFacts.Criterion(routes[part.Id], weights[i].Key, part.Kind, rubric));
+            items[i] = (weights[i].Value, criteria[i].Value);
+        }
+        return new(part, part.Interface.Standard is { } known ? Quantity.Exactly(rubric.Standards[known]) : Quantity.Unknown, geometric.Of(items), criteria);
+    }
 
     private Quantity Combine(Quantity repair, Quantity upgrade)
     {

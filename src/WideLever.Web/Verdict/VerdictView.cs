@@ -133,8 +133,8 @@ public sealed record VerdictView
             Combined = QuantityView.Of(result.Combined),
             Status = result.Status,
             Reasons = result.Reasons,
-            RepairLedger = Ledger.OfRepair(result, record, rubric),
-            UpgradeLedger = Ledger.OfUpgrade(result, record, rubric),
+            RepairLedger = Ledger.OfRepair(result, record, rubric)?.WithoutActions(),
+            UpgradeLedger = Ledger.OfUpgrade(result, record, rubric)?.WithoutActions(),
             Steps = record.Steps.Count,
             ObservedSteps = result.ObservedSteps,
             NotSeen = [.. result.RepairKinds.Where(kind => kind.Score.Coverage == 0).Select(kind => kind.Kind)

@@ -34,9 +34,9 @@ internal readonly record struct Fasteners(double Least, double Greatest)
         double bestMixing = 1, worstMixing = 1;
         foreach (var layer in layers)
         {
-            var (fewest, most) = Sizes(layer);
-            bestMixing = Math.Min(bestMixing, Mixing(fewest, rubric));
-            worstMixing = Math.Min(worstMixing, Mixing(most, rubric));
+            var (best, worst) = Mixing(layer, rubric);
+            bestMixing = Math.Min(bestMixing, best);
+            worstMixing = Math.Min(worstMixing, worst);
         }
         return Quantity.Between(
             Share(worstMixing, Greatest, rubric),
@@ -84,6 +84,13 @@ internal readonly record struct Fasteners(double Least, double Greatest)
                 return true;
         }
         return false;
+    }
+
+    /// <summary>Mixing factor of a layer by its loose screws, the best and the worst it may be.</summary>
+    internal static (double Best, double Worst) Mixing(IReadOnlyList<Unscrew> layer, Rubric rubric)
+    {
+        var (fewest, most) = Sizes(layer);
+        return (Mixing(fewest, rubric), Mixing(most, rubric));
     }
 
     private static double Mixing(int sizes, Rubric rubric) =>
