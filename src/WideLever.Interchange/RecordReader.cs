@@ -157,6 +157,7 @@ public static class RecordReader
             Covers = fields.Texts("covers"),
             Ports = fields.List("ports", (value, at) => Port(fields.Inner(value, at))),
             Claims = fields.List("claims", (value, at) => Claim(fields.Inner(value, at))),
+            Reasons = fields.List("reasons", (value, at) => Reason(fields.Inner(value, at))),
             Embargo = fields.Date("embargo"),
             Loan = Loan(fields),
             Notes = fields.OwnText("notes"),
@@ -196,6 +197,23 @@ public static class RecordReader
         fields.End();
         return claim;
     }
+
+    private static PickedReason Reason(Fields fields)
+    {
+        var reason = new PickedReason
+        {
+            Side = fields.RequiredWord<ReasonSide>("side"),
+            Text = fields.RequiredText("text"),
+            About = fields.OwnText("about"),
+            From = fields.OwnText("from"),
+            Notes = fields.OwnText("notes"),
+        };
+        fields.End();
+        return reason;
+    }
+
+    /// <summary>Reads a picked reason by itself.</summary>
+    public static PickedReason? ReadReason(ReadOnlyMemory<byte> utf8, string at, List<Fault> faults) => ReadWhole(utf8, faults, fields => Reason(fields), at);
 
     /// <summary>Reads a claim by itself.</summary>
     public static Claim? ReadClaim(ReadOnlyMemory<byte> utf8, string at, List<Fault> faults) => ReadWhole(utf8, faults, fields => Claim(fields), at);

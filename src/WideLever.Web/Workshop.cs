@@ -3,6 +3,7 @@ using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using WideLever.Core;
+using WideLever.Core.Comparing;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
@@ -48,12 +49,19 @@ public sealed record RubricSheet(Rubric Rubric, JsonNode Node, string Digest, st
 /// <param name="Record">Its record.</param>
 public sealed record ShelfRecord(string UnitId, CheckedRecord Record);
 
+/// <summary>What the criteria of a unit cost it.</summary>
+/// <param name="UnitId">The unit.</param>
+/// <param name="Class">Its class; null: unknown.</param>
+/// <param name="Losses">Points by criterion and kind.</param>
+public sealed record UnitLosses(string UnitId, MachineClass? Class, IReadOnlyDictionary<ReasonKey, double> Losses);
+
 /// <summary>Joins the store to the core: loads records, scores them under the rubric in use, and keeps results by digest.</summary>
 public sealed class Workshop
 {
     private readonly Store store;
     private readonly ConcurrentDictionary<string, ShelfUnit> shelfUnits = new(StringComparer.Ordinal);
     private readonly ConcurrentDictionary<string, CheckedRecord> records = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, UnitLosses> losses = new(StringComparer.Ordinal);
     private readonly Lock reading = new();
     private volatile RubricSheet sheet;
     private volatile int readSoFar;
@@ -146,6 +154,24 @@ public sealed class Workshop
                 shelf.Add(unit with { Id = row.UnitId, Signed = Signing.StateOf(signed.GetValueOrDefault(row.UnitId), row.UnitDigest, row.TeardownDigest, under.Sha256) });
         }
         return shelf;
+    }
+
+    /// <summary>What every criterion of every kind cost each unit on the shelf under the rubric in use; kept by the digest of the record.</summary>
+    public IReadOnlyList<UnitLosses> Losses(CancellationToken cancellation)
+    {
+        var under = sheet;
+        var rows = store.Shelf().ToDictionary(row => row.UnitId, row => ResultDigest(row, under), StringComparer.Ordinal);
+        if (rows.Values.Any(digest => !losses.ContainsKey(digest)))
+        {
+            Parallel.ForEach(Records(cancellation).Where(one => rows.TryGetValue(one.UnitId, out var digest) && !losses.ContainsKey(digest)),
+                new ParallelOptions { CancellationToken = cancellation, MaxDegreeOfParallelism = Environment.ProcessorCount }, one =>
+                    losses[rows[one.UnitId]] = new(one.UnitId, one.Record.Record.Unit.Class,
+                        KindLosses.Of(Scorer.Score(one.Record, under.Rubric, cancellation), one.Record.Record, under.Rubric)));
+            var current = rows.Values.ToHashSet(StringComparer.Ordinal);
+            foreach (var old in losses.Keys.Where(digest => !current.Contains(digest)))
+                losses.TryRemove(old, out _);
+        }
+        return [.. rows.Where(row => losses.ContainsKey(row.Value)).Select(row => losses[row.Value] with { UnitId = row.Key })];
     }
 
     /// <summary>How many units are on the shelf.</summary>

@@ -26,6 +26,33 @@ internal static class Build
         Parts = parts,
     };
 
+    /// <summary>A sealed machine: one base of screws and a foot, a glued battery, memory soldered to the board, a keyboard in one piece with the palm rest.</summary>
+    public static TeardownRecord Sealed() => Record(
+        ["outside", "inside", "under the board"],
+        [
+            Step("base", "outside",
+                new Peel { What = PeelWhat.Foot, Count = 2 },
+                new Unscrew { Count = 6, Drive = Drive.FiveLobe, Size = "P5", Thread = "M2", Length = 4, Captive = false, Cover = Cover.Foot },
+                new Unscrew { Count = 2, Drive = Drive.FiveLobe, Size = "P5", Thread = "M2", Length = 7, Captive = false }) with { Opens = "inside" },
+            Step("power", "inside", new Unplug { Connector = Connector.FlipLock }) with { DisconnectsPower = true },
+            Step("battery", "inside", new Unbond { Bond = Bond.SoftGlue, LengthMm = 200 }, new Lift { What = LiftWhat.Part }) with { Frees = ["battery"] },
+            Step("board", "inside", new Unscrew { Count = 9, Drive = Drive.Cross, Size = "PH0", Thread = "M2", Length = 3, Captive = false }, new Lift { What = LiftWhat.Board }) with
+            {
+                Frees = ["board"],
+                Opens = "under the board",
+            },
+            Step("fan", "under the board", new Unscrew { Count = 3, Drive = Drive.Cross, Size = "PH0", Thread = "M2", Length = 3, Captive = false }) with { Frees = ["fan"], After = ["board"] },
+            Step("top", "under the board", new Lift { What = LiftWhat.Assembly }) with { Frees = ["top"] },
+        ],
+        [
+            Part("battery", PartKind.Battery, Mounting.Glued), Part("board", PartKind.Mainboard), Part("fan", PartKind.Fan), Part("top", PartKind.TopCase),
+            Part("memory", PartKind.Memory, Mounting.Soldered) with { Within = "board", Capacity = new() { Fitted = 16 } },
+            Part("keyboard", PartKind.Keyboard, Mounting.Riveted) with { Within = "top" },
+        ]) with
+    {
+        Unit = new Unit { Maker = "Orrest", Model = "Pike", ModelCode = "P1", Class = MachineClass.Thin, Price = new Money { Amount = 1000 } },
+    };
+
     /// <summary>A record whose battery is freed by one step of these actions, on the outside.</summary>
     public static TeardownRecord OneStep(params TeardownAction[] actions) =>
         Record(["outside"], [Step("free", "outside", actions) with { Frees = ["battery"] }], [Part("battery", PartKind.Battery)]);

@@ -1,3 +1,5 @@
+using WideLever.Core.Benching;
+using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 
@@ -18,7 +20,7 @@ public sealed class LedgerTests
     [Fact]
     public void Every_leaf_of_a_thousand_records_leads_to_a_fact_and_all_add_up_to_what_is_missing_to_100()
     {
-        var (leaves, records) = (0, 0);
+        var (leaves, records, actions) = (0, 0, 0);
         var examples = Examples.Names.Select(Examples.Record).ToList();
         for (var seed = 0; seed < 1_000; seed++)
         {
@@ -38,11 +40,19 @@ public sealed class LedgerTests
                 all.Sum(leaf => leaf.Points).ShouldBe(100 - index.Value.Value, 1e-9);
                 var facts = record.Steps.Select(step => step.Id).Concat(record.Parts.Select(part => part.Id)).ToHashSet();
                 all.Where(leaf => leaf.Points < 0 || !leaf.Steps.All(facts.Contains) || (leaf.Part is { } part && !facts.Contains(part))).ShouldBeEmpty();
+                // Whatever was read from a route is told down to actions that its steps have.
+                foreach (var leaf in all.Where(leaf => leaf.Points > 0 && leaf.Steps.Count > 0))
+                {
+                    leaf.Sort.ShouldBe(LedgerSort.Action);
+                    StepLine.Actions(record.Steps.Single(step => step.Id == leaf.Steps.Single())).ShouldContain(leaf.Name);
+                    actions++;
+                }
                 leaves += all.Count;
             }
         }
         records.ShouldBeGreaterThan(1_500);
         leaves.ShouldBeGreaterThan(20_000);
+        actions.ShouldBeGreaterThan(50_000);
     }
 
     private static IEnumerable<LedgerLine> Leaves(LedgerLine line) => line.Lines.Count == 0 ? [line] : line.Lines.SelectMany(Leaves);
@@ -77,5 +87,21 @@ public sealed class LedgerTests
         var result = Scorer.Score(record, Examples.House);
         Ledger.OfRepair(result, record.Record, Examples.House)!.NotCounted
             .ShouldBe(result.RepairKinds.Where(kind => kind.Score.Value is null).Select(kind => kind.Kind));
+    }
+
+    [Fact]
+    public void The_screw_that_cost_most_is_found_from_the_index_down()
+    {
+        // One action under a seal and nineteen open ones of the same burden each: the sealed one cost most by fasteners.
+        var record = Build.OneStep(
+            new Unscrew { Count = 1, Drive = Drive.Cross, Size = "PH1", Thread = "M2", Length = 4, Captive = true, Cover = Cover.Seal },
+            new Unscrew { Count = 1, Drive = Drive.Cross, Size = "PH1", Thread = "M2", Length = 4, Captive = true });
+        var result = record.Score();
+        var fasteners = Ledger.OfRepair(result, record, Examples.House)!.Lines.Single(line => line.Name == "battery").Lines.Single().Lines.Single(line => line.Name == "fasteners");
+        fasteners.Lines.Select(line => line.Name).ShouldBe(["1 PH1 M2x4 captive under seal", "1 PH1 M2x4 captive"]);
+        // Burdens 1 − 0.95 × 0.3 and 1 − 0.95.
+        fasteners.Lines[0].Value.ShouldBeAbout(0.715 / 0.765);
+        fasteners.Lines.Sum(line => line.Points).ShouldBe(fasteners.Points, 1e-9);
+        Ledger.OfRepair(result, record, Examples.House, actions: false)!.Lines.Single(line => line.Name == "battery").Lines.Single().Lines.ShouldAllBe(line => line.Lines.Count == 0);
     }
 }

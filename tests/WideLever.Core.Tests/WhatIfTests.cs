@@ -12,39 +12,12 @@ public sealed class WhatIfTests
 
     private static MachineChange Change(TeardownRecord record, string id) => MachineChange.Of(record, Templates).Single(change => change.Id == id);
 
-    /// <summary>A sealed machine: one base of screws and a foot, a glued battery, memory soldered to the board, a keyboard in one piece with the palm rest.</summary>
-    private static TeardownRecord Sealed() => Build.Record(
-        ["outside", "inside", "under the board"],
-        [
-            Build.Step("base", "outside",
-                new Peel { What = PeelWhat.Foot, Count = 2 },
-                new Unscrew { Count = 6, Drive = Drive.FiveLobe, Size = "P5", Thread = "M2", Length = 4, Captive = false, Cover = Cover.Foot },
-                new Unscrew { Count = 2, Drive = Drive.FiveLobe, Size = "P5", Thread = "M2", Length = 7, Captive = false }) with { Opens = "inside" },
-            Build.Step("power", "inside", new Unplug { Connector = Connector.FlipLock }) with { DisconnectsPower = true },
-            Build.Step("battery", "inside", new Unbond { Bond = Bond.SoftGlue, LengthMm = 200 }, new Lift { What = LiftWhat.Part }) with { Frees = ["battery"] },
-            Build.Step("board", "inside", new Unscrew { Count = 9, Drive = Drive.Cross, Size = "PH0", Thread = "M2", Length = 3, Captive = false }, new Lift { What = LiftWhat.Board }) with
-            {
-                Frees = ["board"],
-                Opens = "under the board",
-            },
-            Build.Step("fan", "under the board", new Unscrew { Count = 3, Drive = Drive.Cross, Size = "PH0", Thread = "M2", Length = 3, Captive = false }) with { Frees = ["fan"], After = ["board"] },
-            Build.Step("top", "under the board", new Lift { What = LiftWhat.Assembly }) with { Frees = ["top"] },
-        ],
-        [
-            Build.Part("battery", PartKind.Battery, Mounting.Glued), Build.Part("board", PartKind.Mainboard), Build.Part("fan", PartKind.Fan), Build.Part("top", PartKind.TopCase),
-            Build.Part("memory", PartKind.Memory, Mounting.Soldered) with { Within = "board", Capacity = new() { Fitted = 16 } },
-            Build.Part("keyboard", PartKind.Keyboard, Mounting.Riveted) with { Within = "top" },
-        ]) with
-    {
-        Unit = new Unit { Maker = "Orrest", Model = "Pike", ModelCode = "P1", Class = MachineClass.Thin, Price = new Money { Amount = 1000 } },
-    };
-
     [Fact]
     public void The_shipped_file_has_at_least_fifteen_changes_and_every_one_of_them_applies_somewhere()
     {
         Templates.Count.ShouldBeGreaterThanOrEqualTo(15);
         var random = Enumerable.Range(0, 400).Select(seed => RandomRecords.OneWay(new Random(seed)));
-        var records = Examples.Names.Select(name => Examples.Record(name).Record).Append(Sealed()).Concat(random).ToList();
+        var records = Examples.Names.Select(name => Examples.Record(name).Record).Append(Build.Sealed()).Concat(random).ToList();
         var applied = records.SelectMany(record => MachineChange.Of(record, Templates)).Select(change => change.Template.Name).ToHashSet();
         Templates.Select(template => template.Name).Where(name => !applied.Contains(name)).ShouldBeEmpty();
     }
@@ -52,7 +25,7 @@ public sealed class WhatIfTests
     [Fact]
     public void A_change_is_to_the_record_and_names_what_it_puts_in_and_takes_out()
     {
-        var record = Sealed();
+        var record = Build.Sealed();
         var change = Change(record, "socketForSolder:memory");
         var after = change.Apply(record);
         var memory = after.Parts.Single(part => part.Id == "memory");
@@ -70,7 +43,7 @@ public sealed class WhatIfTests
     [Fact]
     public void Glue_goes_for_screws_and_for_tabs_of_which_only_one_can_be_had()
     {
-        var record = Sealed();
+        var record = Build.Sealed();
         var (screws, tabs) = (Change(record, "screwsForGlue:battery"), Change(record, "releaseTabsForGlue:battery"));
         screws.Apply(record).Steps[2].Actions.Select(action => action.Verb()).ShouldBe(["unscrew", "lift"]);
         tabs.Apply(record).Steps[2].Actions[0].ShouldBe(new Unbond { Bond = Bond.ReleaseTab, Count = 2 });
@@ -80,7 +53,7 @@ public sealed class WhatIfTests
     [Fact]
     public void Screws_lose_their_covers_their_second_length_and_their_rare_drive_and_stay_in_the_base()
     {
-        var record = Sealed();
+        var record = Build.Sealed();
         var bare = Change(record, "uncovered").Apply(record).Steps[0];
         bare.Actions.Select(action => action.Verb()).ShouldBe(["unscrew", "unscrew"]);
         bare.Actions.OfType<Unscrew>().ShouldAllBe(screws => screws.Cover == Cover.None);
@@ -94,7 +67,7 @@ public sealed class WhatIfTests
     [Fact]
     public void A_turned_board_lets_the_fan_out_without_it()
     {
-        var record = Sealed();
+        var record = Build.Sealed();
         record.RouteTo("fan").ShouldBe(["base", "power", "board", "fan"]);
         Change(record, "boardTurned:fan").Apply(record).RouteTo("fan").ShouldBe(["base", "power", "fan"]);
         MachineChange.Of(Change(record, "boardTurned:fan").Apply(record), Templates).ShouldNotContain(change => change.Id == "boardTurned:fan");
@@ -103,7 +76,7 @@ public sealed class WhatIfTests
     [Fact]
     public void The_last_action_of_a_step_that_opens_something_stays_and_an_empty_step_goes()
     {
-        var record = Sealed() with { };
+        var record = Build.Sealed() with { };
         var peeled = record with { Steps = [Build.Step("feet", "outside", new Peel { What = PeelWhat.Foot }) with { Opens = null }, .. record.Steps.Select(step => step.Id == "base" ? step with { After = ["feet"] } : step)] };
         var edit = new ReplaceActions { Steps = ChangeSteps.All, Do = "peel" };
         var after = edit.Apply(peeled, [])!;
@@ -129,7 +102,7 @@ public sealed class WhatIfTests
     public void Single_changes_are_worth_what_rescoring_the_edited_record_says()
     {
         var gains = 0;
-        foreach (var record in Examples.Names.Select(Examples.Record).Append(Sealed().Checked()).Concat(Enumerable.Range(0, 100).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())))
+        foreach (var record in Examples.Names.Select(Examples.Record).Append(Build.Sealed().Checked()).Concat(Enumerable.Range(0, 100).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())))
         {
             foreach (var gain in WhatIf.Singles(record, Examples.House, Templates))
             {
@@ -150,7 +123,7 @@ public sealed class WhatIfTests
     [InlineData(IndexName.Combined, 6)]
     public void The_smallest_set_is_the_one_that_going_through_all_of_them_finds(IndexName index, double more)
     {
-        var record = Sealed().Checked();
+        var record = Build.Sealed().Checked();
         var candidates = MachineChange.Of(record.Record, Templates).Take(7).ToList();
         var figure = Indices.Of(Scorer.Score(record, Examples.House)).Get(index).Value!.Value + more;
         var all = Enumerable.Range(0, 1 << candidates.Count)
@@ -171,7 +144,7 @@ public sealed class WhatIfTests
     [Fact]
     public void Beyond_fifteen_candidates_the_best_one_is_added_again_and_again_and_that_is_said()
     {
-        var record = Sealed().Checked();
+        var record = Build.Sealed().Checked();
         var candidates = MachineChange.Of(record.Record, Templates);
         candidates.Count.ShouldBeGreaterThan(SmallestSet.MaxExact);
         var now = Scorer.Score(record, Examples.House).Repair.Value!.Value;
@@ -184,7 +157,7 @@ public sealed class WhatIfTests
     [Fact]
     public void A_search_that_nobody_waits_for_ends()
     {
-        var record = Sealed().Checked();
+        var record = Build.Sealed().Checked();
         using var stop = new CancellationTokenSource();
         var told = 0;
         var progress = new Told(() =>

@@ -21,6 +21,9 @@ public static class StepLine
     /// <param name="parts">What a line said of parts that the record has not yet, or of how they are held; null: nothing.</param>
     public static string Print(Step step, StepLineContext context, IReadOnlyList<PartOfLine>? parts = null) => StepLinePrinter.Print(step, context, parts ?? []);
 
+    /// <summary>The actions of a step alone, as the line says them.</summary>
+    public static string Actions(Step step) => string.Join(", ", step.Actions.Select(StepLinePrinter.Action));
+
     private sealed class Reader(string line, StepLineContext context)
     {
         private readonly List<Token> tokens = LineTokens.Of(line);

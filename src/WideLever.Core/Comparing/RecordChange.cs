@@ -45,7 +45,7 @@ public sealed record RecordChange(string At, string What, string? Before, string
             changes.Add(new((before ?? after)!.Id, "step", Whole(before), Whole(after)));
             return;
         }
-        Fact(changes, after.Id, "actions", Actions(before), Actions(after));
+        Fact(changes, after.Id, "actions", StepLine.Actions(before), StepLine.Actions(after));
         Fact(changes, after.Id, "layer", before.Layer, after.Layer);
         Fact(changes, after.Id, "after", None(before.After), None(after.After));
     }
@@ -79,9 +79,7 @@ public sealed record RecordChange(string At, string What, string? Before, string
             changes.Add(new(at, what, before, after));
     }
 
-    private static string? Whole(Step? step) => step is null ? null : $"{step.Title}: {Actions(step)}, {step.Layer}";
-
-    private static string Actions(Step step) => string.Join(", ", step.Actions.Select(StepLinePrinter.Action));
+    private static string? Whole(Step? step) => step is null ? null : $"{step.Title}: {StepLine.Actions(step)}, {step.Layer}";
 
     private static string? None(IReadOnlyList<string> ids) => ids.Count == 0 ? null : string.Join(", ", ids);
 

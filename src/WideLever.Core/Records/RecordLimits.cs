@@ -21,6 +21,9 @@ public static class RecordLimits
     /// <summary>Claims of a unit.</summary>
     public const int Claims = 200;
 
+    /// <summary>Sentences of a verdict.</summary>
+    public const int Reasons = 60;
+
     /// <summary>Photos of a record, and marks on one of them.</summary>
     public const int Photos = 500, Marks = 200;
 

@@ -169,6 +169,15 @@ public static class RecordValidation
             Size(at["claims"], unit.Claims.Count, RecordLimits.Claims, "claims");
             for (var i = 0; i < unit.Claims.Count; i++)
                 Claim(at["claims", i].Open(), unit.Claims[i]);
+            Size(at["reasons"], unit.Reasons.Count, RecordLimits.Reasons, "reasons");
+            for (var i = 0; i < unit.Reasons.Count; i++)
+            {
+                var reason = at["reasons", i].Open();
+                Text(reason["text"], unit.Reasons[i].Text);
+                Text(reason["about"], unit.Reasons[i].About);
+                Text(reason["from"], unit.Reasons[i].From);
+                Notes(reason, unit.Reasons[i].Notes);
+            }
             if (unit.Loan is { } loan)
             {
                 var lent = at["loan"].Open();

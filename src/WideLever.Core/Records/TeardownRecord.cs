@@ -70,6 +70,9 @@ public sealed record Unit
     /// <summary>What it reports of itself and its maker states; never scored.</summary>
     public IReadOnlyList<Claim> Claims { get; init; } = [];
 
+    /// <summary>Sentences of the verdict, in their order; never scored.</summary>
+    public IReadOnlyList<PickedReason> Reasons { get; init; } = [];
+
     /// <summary>The day before which nothing is published; null: none.</summary>
     public DateOnly? Embargo { get; init; }
 

@@ -18,7 +18,7 @@ public static class Headroom
     }
 
     /// <summary>The most that the places can hold together, GB or Wh; null: unknown.</summary>
-    private static double? Best(PartKind kind, IReadOnlyList<Part> places, Unit machine, Rubric rubric)
+    internal static double? Best(PartKind kind, IReadOnlyList<Part> places, Unit machine, Rubric rubric)
     {
         double best = 0, fitted = 0;
         foreach (var place in places)

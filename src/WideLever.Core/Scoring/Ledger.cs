@@ -37,21 +37,23 @@ public sealed record LedgerLine(
 /// <param name="NotCounted">Kinds without a value: nothing is known of them, and they cost nothing.</param>
 public sealed record Ledger(double Index, IReadOnlyList<LedgerLine> Lines, IReadOnlyList<PartKind> NotCounted)
 {
-    /// <summary>The same down to criteria and parts, without single actions, of which there may be thousands.</summary>
-    public Ledger WithoutActions() => this with { Lines = [.. Lines.Select(WithoutActions)] };
-
-    private static LedgerLine WithoutActions(LedgerLine line) =>
-        line with { Lines = [.. line.Lines.Where(inner => inner.Sort != LedgerSort.Action).Select(WithoutActions)] };
-
     /// <summary>The ledger of R; null where R has no value.</summary>
-    public static Ledger? OfRepair(Result result, TeardownRecord record, Rubric rubric) => Of(
+    /// <param name="result">The result.</param>
+    /// <param name="record">Its record.</param>
+    /// <param name="rubric">Its rubric.</param>
+    /// <param name="actions">Whether single actions are told, of which there may be thousands; else criteria of a route are leaves.</param>
+    public static Ledger? OfRepair(Result result, TeardownRecord record, Rubric rubric, bool actions = true) => Of(
         result.Repair, [.. result.RepairKinds.Select(kind => (kind.Kind, rubric.Repair[kind.Kind], kind.Score.Value))], rubric,
-        (kind, points) => Parts([.. result.Parts.Where(part => part.Part.Kind == kind && part.Score?.Value is not null)], points, record, rubric));
+        (kind, points) => Parts([.. result.Parts.Where(part => part.Part.Kind == kind && part.Score?.Value is not null)], points, record, rubric, actions));
 
     /// <summary>The ledger of U; null where U has no value.</summary>
-    public static Ledger? OfUpgrade(Result result, TeardownRecord record, Rubric rubric) => Of(
+    /// <param name="result">The result.</param>
+    /// <param name="record">Its record.</param>
+    /// <param name="rubric">Its rubric.</param>
+    /// <param name="actions">As of <see cref="OfRepair"/>.</param>
+    public static Ledger? OfUpgrade(Result result, TeardownRecord record, Rubric rubric, bool actions = true) => Of(
         result.Upgrade, [.. result.UpgradeKinds.Select(kind => (kind.Kind, rubric.Upgrade[kind.Kind], kind.Score.Value))], rubric,
-        (kind, points) => UpgradeCriteria(result.UpgradeKinds.Single(one => one.Kind == kind), points, record, result, rubric));
+        (kind, points) => UpgradeCriteria(result.UpgradeKinds.Single(one => one.Kind == kind), points, record, result, rubric, actions));
 
     private static Ledger? Of(
         Quantity index, IReadOnlyList<(PartKind Kind, double Weight, double? Value)> kinds, Rubric rubric, Func<PartKind, double, IReadOnlyList<LedgerLine>> inside)
@@ -65,15 +67,15 @@ public sealed record Ledger(double Index, IReadOnlyList<LedgerLine> Lines, IRead
             [.. kinds.Where(kind => kind.Value is null && kind.Weight > 0).Select(kind => kind.Kind)]);
     }
 
-    private static IReadOnlyList<LedgerLine> Parts(IReadOnlyList<PartScore> parts, double points, TeardownRecord record, Rubric rubric)
+    private static IReadOnlyList<LedgerLine> Parts(IReadOnlyList<PartScore> parts, double points, TeardownRecord record, Rubric rubric, bool actions)
     {
         var mean = new Mean(rubric.Schools.InsideMean, rubric.Floor);
         var shares = Share(points, mean, [.. parts.Select(part => (1.0, part.Score!.Value.Value!.Value))]);
         return [.. parts.Select((part, i) => new LedgerLine(
-            LedgerSort.Part, part.Part.Id, shares[i], part.Score!.Value.Value!.Value, [], part.Part.Id, Criteria(part, shares[i], mean, record, rubric)))];
+            LedgerSort.Part, part.Part.Id, shares[i], part.Score!.Value.Value!.Value, [], part.Part.Id, Criteria(part, shares[i], mean, record, rubric, actions)))];
     }
 
-    private static IReadOnlyList<LedgerLine> Criteria(PartScore part, double points, Mean mean, TeardownRecord record, Rubric rubric)
+    private static IReadOnlyList<LedgerLine> Criteria(PartScore part, double points, Mean mean, TeardownRecord record, Rubric rubric, bool actions)
     {
         var criteria = part.Criteria!.Pairs.Where(pair => pair.Value.Value is not null && rubric.Criteria[pair.Key] > 0).ToList();
         var shares = Share(points, mean, [.. criteria.Select(pair => (rubric.Criteria[pair.Key], pair.Value.Value!.Value))]);
@@ -83,7 +85,7 @@ public sealed record Ledger(double Index, IReadOnlyList<LedgerLine> Lines, IRead
             Criterion.Mounting => Leaf(pair, shares[i], part.Part.Id),
             // An inseparable part that is not replaceable has no spare and no route of its own: its mounting decided.
             Criterion.Price or Criterion.Supply => Leaf(pair, shares[i], part.ServiceUnit ?? part.Part.Id),
-            _ => part.Route is { } route ? OfRoute(pair, shares[i], route, record, rubric) : Leaf(pair, shares[i], part.Part.Id),
+            _ => part.Route is { } route ? OfRoute(pair, shares[i], route, record, rubric, actions) : Leaf(pair, shares[i], part.Part.Id),
         })];
     }
 
@@ -91,10 +93,10 @@ public sealed record Ledger(double Index, IReadOnlyList<LedgerLine> Lines, IRead
         new(LedgerSort.Criterion, criterion.Key.Word(), points, criterion.Value.Value!.Value, [], part, []);
 
     /// <summary>A criterion of a route, with what each of its actions cost; those that cost nothing are left out.</summary>
-    private static LedgerLine OfRoute(KeyValuePair<Criterion, Quantity> criterion, double points, IReadOnlyList<int> route, TeardownRecord record, Rubric rubric)
+    private static LedgerLine OfRoute(KeyValuePair<Criterion, Quantity> criterion, double points, IReadOnlyList<int> route, TeardownRecord record, Rubric rubric, bool tellActions)
     {
         var steps = route.Select(step => record.Steps[step].Id).ToList();
-        if (points <= 0)
+        if (points <= 0 || !tellActions)
             return new(LedgerSort.Criterion, criterion.Key.Word(), points, criterion.Value.Value!.Value, steps, null, []);
         var actions = ActionShares.Of(route, record.Steps);
         var shares = ActionShares.Of(criterion.Key, actions, record.Steps, rubric);
@@ -106,7 +108,7 @@ public sealed record Ledger(double Index, IReadOnlyList<LedgerLine> Lines, IRead
     }
 
     /// <summary>The three criteria of an upgrade kind, each with its parts; where the kind is nothing as a whole, what makes it so.</summary>
-    private static IReadOnlyList<LedgerLine> UpgradeCriteria(UpgradeKind kind, double points, TeardownRecord record, Result result, Rubric rubric)
+    private static IReadOnlyList<LedgerLine> UpgradeCriteria(UpgradeKind kind, double points, TeardownRecord record, Result result, Rubric rubric, bool actions)
     {
         var parts = record.Parts.Where(part => part.Kind == kind.Kind).ToList();
         // Nothing of it can be separated, or it is absent and there is no part to name.
@@ -123,7 +125,7 @@ public sealed record Ledger(double Index, IReadOnlyList<LedgerLine> Lines, IRead
             // What can grow falls short together; of what is counted, those that cannot be separated do.
             UpgradeCriterion.Headroom => Alike(rubric.Headroom.TryGet(kind.Kind, out _) ? parts : [.. parts.Where(part => rubric.IsInseparable(part.Mounting) == true)], shares[i]),
             UpgradeCriterion.Standard => ByPlace(kind, shares[i], place => place.Standard, (place, share) => PartLine(place.Part, share, place.Standard.Value!.Value, [])),
-            _ => ByPlace(kind, shares[i], place => place.Access, (place, share) => PartLine(place.Part, share, place.Access.Value!.Value, AccessCriteria(place, share, record, result, rubric))),
+            _ => ByPlace(kind, shares[i], place => place.Access, (place, share) => PartLine(place.Part, share, place.Access.Value!.Value, AccessCriteria(place, share, record, result, rubric, actions))),
         }))];
     }
 
@@ -138,12 +140,12 @@ public sealed record Ledger(double Index, IReadOnlyList<LedgerLine> Lines, IRead
         return [.. known.Select((place, i) => line(place, shares[i]))];
     }
 
-    private static IReadOnlyList<LedgerLine> AccessCriteria(UpgradePlace place, double points, TeardownRecord record, Result result, Rubric rubric)
+    private static IReadOnlyList<LedgerLine> AccessCriteria(UpgradePlace place, double points, TeardownRecord record, Result result, Rubric rubric, bool actions)
     {
         var criteria = place.Criteria.Where(pair => pair.Value.Value is not null && rubric.AccessCriteria[pair.Key] > 0).ToList();
         var shares = Share(points, new(0, rubric.Floor), [.. criteria.Select(pair => (rubric.AccessCriteria[pair.Key], pair.Value.Value!.Value))]);
         var route = result.Parts.Single(part => part.Part.Id == place.Part.Id).Route;
-        return [.. criteria.Select((pair, i) => OfRoute(pair, shares[i], route!, record, rubric))];
+        return [.. criteria.Select((pair, i) => OfRoute(pair, shares[i], route!, record, rubric, actions))];
     }
 
     /// <summary>Points shared among items in proportion to w × (1 − v^ρ) / ρ, or −w ln v; v raised to the floor where ρ ≤ 0.</summary>

@@ -68,6 +68,7 @@ public static class WebHost
         builder.Services.AddSingleton<News>();
         builder.Services.AddSingleton<LongWork>();
         builder.Services.AddSingleton<BenchDesk>();
+        builder.Services.AddSingleton<ChangesFile>();
         builder.Services.AddSingleton<PhotoFiles>();
         builder.Services.AddSingleton<PhotoIntake>();
         CatalogueClient.Register(builder.Services);

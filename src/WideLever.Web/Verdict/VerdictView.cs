@@ -1,7 +1,9 @@
+using WideLever.Core.Benching;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
+using WideLever.Interchange;
 
 namespace WideLever.Web.Verdict;
 
@@ -9,9 +11,21 @@ namespace WideLever.Web.Verdict;
 /// <param name="Id">Its id.</param>
 /// <param name="Title">What is done.</param>
 /// <param name="Layer">Where.</param>
-/// <param name="Effort">Its effort.</param>
+/// <param name="Effort">Its effort, as the rubric's school charges it.</param>
+/// <param name="Actions">Its actions, as the step line says them.</param>
+/// <param name="Tools">Tools that it takes besides the hand.</param>
+/// <param name="Risk">Chance that something is damaged, 0..1; the middle of what it may be.</param>
+/// <param name="StandardOut">Standard seconds on the way out, s.</param>
+/// <param name="ObservedSeconds">What the stopwatch said of the way out, s; null: it did not run.</param>
 /// <param name="Surprises">What went otherwise there, to warn who goes the same way.</param>
-public sealed record RouteStep(string Id, string Title, string Layer, EffortView Effort, IReadOnlyList<Surprise> Surprises);
+public sealed record RouteStep(
+    string Id, string Title, string Layer, EffortView Effort, string Actions, IReadOnlyList<Tool> Tools, double Risk, double StandardOut, double? ObservedSeconds,
+    IReadOnlyList<Surprise> Surprises);
+
+/// <summary>A layer of the machine.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Under">The layer that lies over it: where the first step that opens it is; null: the outside.</param>
+public sealed record LayerView(string Name, string? Under);
 
 /// <summary>A way to a part.</summary>
 /// <param name="Steps">Its steps in recorded order.</param>
@@ -30,11 +44,13 @@ public sealed record CriterionView(Criterion Criterion, double Weight, QuantityV
 /// <param name="Mounting">How it is held; null: unknown.</param>
 /// <param name="ServiceUnit">Id of the smallest thing to buy and swap; null: unknown.</param>
 /// <param name="Route">The route to it; null: unknown.</param>
+/// <param name="Layer">The layer where it comes out; null: unknown.</param>
 /// <param name="SecondBest">The second-best way; null: none.</param>
+/// <param name="OtherPower">The best way under the other school of power, where that is another; null: the same, or none.</param>
 /// <param name="Score">Its score, 0..1; null where it does not count in R.</param>
 /// <param name="Criteria">The nine criteria; none where it does not count in R.</param>
 public sealed record PartView(
-    string Id, bool Fitted, Mounting? Mounting, string? ServiceUnit, WayView? Route, WayView? SecondBest, QuantityView? Score,
+    string Id, bool Fitted, Mounting? Mounting, string? ServiceUnit, WayView? Route, string? Layer, WayView? SecondBest, WayView? OtherPower, QuantityView? Score,
     IReadOnlyList<CriterionView> Criteria);
 
 /// <summary>A kind's share in an index.</summary>
@@ -95,6 +111,9 @@ public sealed record VerdictView
     /// <summary>How many of them have observed seconds.</summary>
     public required int ObservedSteps { get; init; }
 
+    /// <summary>The layers, the outside first.</summary>
+    public required IReadOnlyList<LayerView> Layers { get; init; }
+
     /// <summary>Kinds of repair and upgrade of which nothing is known.</summary>
     public required IReadOnlyList<PartKind> NotSeen { get; init; }
 
@@ -114,7 +133,10 @@ public sealed record VerdictView
         var result = Scorer.Score(@checked, rubric, cancellation);
         var ways = new WaysIn(@checked, rubric, cancellation);
         var second = ways.SecondBest(cancellation);
-        var parts = result.Parts.ToLookup(part => part.Part.Kind, part => Part(part, record, rubric, ways, second));
+        var otherPower = rubric.Schools.PowerFirst == PowerFirst.Always ? PowerFirst.WhereBlocking : PowerFirst.Always;
+        var otherWays = new WaysIn(@checked, rubric with { Schools = rubric.Schools with { PowerFirst = otherPower } }, cancellation);
+        var other = otherWays.Routes(cancellation);
+        var parts = result.Parts.ToLookup(part => part.Part.Kind, part => Part(part, record, rubric, ways, second, other));
         var repair = result.RepairKinds.ToDictionary(kind => kind.Kind);
         var upgrade = result.UpgradeKinds.ToDictionary(kind => kind.Kind);
         var kinds = rubric.Repair.Pairs.Select(pair => pair.Key)
@@ -133,9 +155,10 @@ public sealed record VerdictView
             Combined = QuantityView.Of(result.Combined),
             Status = result.Status,
             Reasons = result.Reasons,
-            RepairLedger = Ledger.OfRepair(result, record, rubric)?.WithoutActions(),
-            UpgradeLedger = Ledger.OfUpgrade(result, record, rubric)?.WithoutActions(),
+            RepairLedger = Ledger.OfRepair(result, record, rubric, actions: false),
+            UpgradeLedger = Ledger.OfUpgrade(result, record, rubric, actions: false),
             Steps = record.Steps.Count,
+            Layers = [.. record.Layers.Select((layer, i) => new LayerView(layer, i == 0 ? null : record.Steps.FirstOrDefault(step => step.Opens == layer)?.Layer))],
             ObservedSteps = result.ObservedSteps,
             NotSeen = [.. result.RepairKinds.Where(kind => kind.Score.Coverage == 0).Select(kind => kind.Kind)
                 .Union(result.UpgradeKinds.Where(kind => kind.Score.Coverage == 0).Select(kind => kind.Kind))],
@@ -152,22 +175,26 @@ public sealed record VerdictView
     }
 
     private static PartView Part(
-        PartScore part, TeardownRecord record, Rubric rubric, WaysIn ways, Dictionary<string, IReadOnlyList<int>?> second) => new(
+        PartScore part, TeardownRecord record, Rubric rubric, WaysIn ways, Dictionary<string, IReadOnlyList<int>?> second, Dictionary<string, IReadOnlyList<int>?> other) => new(
         part.Part.Id,
         part.Part.Fitted,
         part.Part.Mounting,
         part.ServiceUnit,
-        Way(part.Route, record, ways),
-        Way(part.ServiceUnit is { } unit ? second[unit] : null, record, ways),
+        Way(part.Route, record, rubric, ways),
+        part.Route is { } route && part.ServiceUnit is { } bought ? route.Select(step => record.Steps[step]).FirstOrDefault(step => step.Frees.Contains(bought))?.Layer : null,
+        Way(part.ServiceUnit is { } unit ? second[unit] : null, record, rubric, ways),
+        part.ServiceUnit is { } same && other[same] is { } otherRoute && !otherRoute.SequenceEqual(part.Route ?? []) ? Way(otherRoute, record, rubric, ways) : null,
         QuantityView.Of(part.Score),
         part.Criteria is { } criteria
             ? [.. criteria.Pairs.Select(pair => new CriterionView(pair.Key, rubric.Criteria[pair.Key], QuantityView.Of(pair.Value)))]
             : []);
 
-    private static WayView? Way(IReadOnlyList<int>? route, TeardownRecord record, WaysIn ways) => route is null
+    private static WayView? Way(IReadOnlyList<int>? route, TeardownRecord record, Rubric rubric, WaysIn ways) => route is null
         ? null
-        : new(
-            [.. route.Select(step => new RouteStep(
-                record.Steps[step].Id, record.Steps[step].Title, record.Steps[step].Layer, EffortView.Of(ways.Efforts[step].Charged), record.Steps[step].Surprises))],
-            EffortView.Of(ways.Effort(route)));
+        : new([.. route.Select(step => Step(record.Steps[step], ways.Efforts[step], rubric))], EffortView.Of(ways.Effort(route)));
+
+    private static RouteStep Step(Step step, StepEffort effort, Rubric rubric) => new(
+        step.Id, step.Title, step.Layer, EffortView.Of(effort.Charged), StepLine.Actions(step),
+        [.. step.Actions.Select(action => action.ToolInHand()).OfType<Tool>().Where(tool => tool != Tool.Hand).Distinct()],
+        ResultWriter.SixPlaces(StepRisk.Of(step, rubric)), ResultWriter.SixPlaces(StepEffort.StandardOf(step, rubric).MiddleOut), step.ObservedSeconds, step.Surprises);
 }

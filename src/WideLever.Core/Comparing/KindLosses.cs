@@ -1,0 +1,46 @@
+using WideLever.Core.Records;
+using WideLever.Core.Rubrics;
+using WideLever.Core.Scoring;
+
+namespace WideLever.Core.Comparing;
+
+/// <summary>What a reason can be about: a criterion of a kind in R, or one of the three of an upgrade kind in U.</summary>
+/// <param name="Index">R or U.</param>
+/// <param name="Kind">The kind; null: guidance, which is of the machine.</param>
+/// <param name="Criterion">Word of the criterion; <c>absent</c> where an upgrade kind is absent or nothing of it can be separated.</param>
+public readonly record struct ReasonKey(IndexName Index, PartKind? Kind, string Criterion)
+{
+    /// <summary>As text, such as <c>repair:fan:reach</c>.</summary>
+    public override string ToString() => $"{Index.Word()}:{Kind?.Word() ?? "machine"}:{Criterion}";
+}
+
+/// <summary>Points of R and U that each criterion of each kind cost, by the ledger.</summary>
+public static class KindLosses
+{
+    /// <summary>The losses of a result; what has no value is not among them.</summary>
+    public static IReadOnlyDictionary<ReasonKey, double> Of(Result result, TeardownRecord record, Rubric rubric)
+    {
+        var losses = new Dictionary<ReasonKey, double>();
+        Add(losses, IndexName.Repair, Ledger.OfRepair(result, record, rubric, actions: false));
+        Add(losses, IndexName.Upgrade, Ledger.OfUpgrade(result, record, rubric, actions: false));
+        return losses;
+    }
+
+    private static void Add(Dictionary<ReasonKey, double> losses, IndexName index, Ledger? ledger)
+    {
+        foreach (var line in ledger?.Lines ?? [])
+        {
+            if (!Words.TryParse<PartKind>(line.Name, out var kind))
+                throw new InvalidOperationException($"a line of the ledger about no kind: {line.Name}");
+            var criteria = line.Lines.SelectMany(inner => inner.Sort == LedgerSort.Part && index == IndexName.Repair ? inner.Lines : [inner]).Where(inner => inner.Sort == LedgerSort.Criterion).ToList();
+            if (criteria.Count == 0)
+                losses[new(index, kind, "absent")] = line.Points;
+            foreach (var criterion in criteria)
+            {
+                // The four marks are of the machine, whatever kind they are counted with.
+                var key = criterion.Name == Criterion.Guidance.Word() ? new ReasonKey(index, null, criterion.Name) : new(index, kind, criterion.Name);
+                losses[key] = losses.GetValueOrDefault(key) + criterion.Points;
+            }
+        }
+    }
+}
