@@ -49,8 +49,8 @@ public static class VerdictEndpoints
         return ledger?.Lines.FirstOrDefault(line => line.Name == kind) is { } found ? TypedResults.Ok(found) : Problems.NotFound($"line \"{kind}\" in the ledger of \"{index}\"");
     }
 
-    private static Results<Ok<EffortSchools>, JsonHttpResult<Problem>> GetEffortSchools(string unitId, Workshop workshop, CancellationToken cancellation) =>
-        workshop.Find(unitId) is { } piece ? TypedResults.Ok(EffortSchools.Of(piece.Record, workshop.Rubric, cancellation)) : Problems.NotFound($"unit \"{unitId}\"");
+    private static Results<Ok<EffortSchoolsView>, JsonHttpResult<Problem>> GetEffortSchools(string unitId, Workshop workshop, CancellationToken cancellation) =>
+        workshop.Find(unitId) is { } piece ? TypedResults.Ok(EffortSchoolsView.Of(EffortSchools.Of(piece.Record, workshop.Rubric, cancellation))) : Problems.NotFound($"unit \"{unitId}\"");
 
     private static Results<Ok<ReasonsView>, JsonHttpResult<Problem>> GetReasons(string unitId, Workshop workshop, CancellationToken cancellation)
     {

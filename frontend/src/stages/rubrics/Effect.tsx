@@ -1,9 +1,10 @@
-import { Button, Progress, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { asProblem, type Problem, type Schemas } from '../../api/client';
 import { stream, type WorkProgress } from '../../api/stream';
 import { ProblemNote } from '../../app/ProblemNote';
+import { Watched } from '../../app/Watched';
 import { indexRange, indexValue } from '../../format';
 import { placeName, valueName } from './places';
 
@@ -175,21 +176,6 @@ function NumbersAsked({ text, index }: { text: string; index: Index }) {
         );
       })}
     </>
-  );
-}
-
-function Watched({ progress, what, onStop }: { progress: WorkProgress; what: string; onStop: () => void }) {
-  return (
-    <div className="progress">
-      <Progress
-        percent={progress.of === 0 ? 0 : Math.round((progress.done / progress.of) * 100)}
-        aria-label={what}
-        size="small"
-      />
-      <Button size="small" onClick={onStop}>
-        Stop
-      </Button>
-    </div>
   );
 }
 

@@ -1,107 +1,196 @@
+import { useQuery } from '@tanstack/react-query';
 import { Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { PartKind, Schemas, Unit, Verdict } from '../../api/client';
+import { api, asProblem, type PartKind, type Schemas, take, type Unit, type Verdict } from '../../api/client';
+import { ProblemNote } from '../../app/ProblemNote';
 import { Empty } from '../../app/states';
+import { ChartCard } from '../../charts/ChartCard';
+import { LedgerChart } from '../../charts/LedgerChart';
 import { heading, label } from '../../words';
 
 type Line = Schemas['LedgerLine'];
 type Index = 'repair' | 'upgrade';
 
-const most = 6;
+/** Which line: the index, the kind, and the names on the way down from it. */
+interface At {
+  unit: Unit;
+  index: Index;
+  path: readonly string[];
+}
 
-/** From 100 down to the index: what each kind cost, and inside it each part and criterion down to where it was read. */
+/** From 100 down to the index: what each kind cost, and inside it each part, criterion and single action, one click from where it was read. */
 export function Ledger({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
   const [index, setIndex] = useState<Index>('repair');
   const ledger = index === 'repair' ? verdict.repairLedger : verdict.upgradeLedger;
-  return (
-    <section className="card ledger" aria-label="Ledger">
-      <div className="bench-head">
-        <h2>What it cost</h2>
-        <span className="grow" />
-        <Select<Index>
-          aria-label="Ledger of"
-          showSearch={{ optionFilterProp: 'label' }}
-          size="small"
-          value={index}
-          options={[
-            { value: 'repair', label: 'R, repair' },
-            { value: 'upgrade', label: 'U, upgrade' },
-          ]}
-          onChange={setIndex}
-        />
-      </div>
-      {ledger == null ? (
+  const name = index === 'repair' ? 'R, repair' : 'U, upgrade';
+  if (ledger == null) {
+    return (
+      <section className="card ledger" aria-label="Ledger">
+        <Choice index={index} onIndex={setIndex} />
         <Empty>
           <p>Nothing is known of any kind yet.</p>
         </Empty>
-      ) : (
-        <>
-          <p>
-            100 less {(100 - ledger.index).toFixed(2)} is <b>{ledger.index.toFixed(2)}</b>.
-          </p>
-          <Lines unit={unit} lines={ledger.lines} whole={Math.max(...ledger.lines.map((line) => line.points), 0.01)} />
-          {ledger.notCounted.length > 0 && (
-            <p className="note">Not counted, for nothing is known of them: {names(ledger.notCounted)}.</p>
-          )}
-        </>
-      )}
-    </section>
+      </section>
+    );
+  }
+  return (
+    <ChartCard
+      title="Ledger"
+      note={<Choice index={index} onIndex={setIndex} />}
+      file={`${verdict.modelCode}-ledger-${index}`}
+      chart={
+        <LedgerChart
+          name={name}
+          index={ledger.index}
+          costs={ledger.lines.map((line) => ({ name: label(line.name), points: line.points }))}
+        />
+      }
+      table={<KindCosts lines={ledger.lines} />}
+    >
+      <div className="ledger">
+        <p>
+          100 less {(100 - ledger.index).toFixed(2)} is <b>{ledger.index.toFixed(2)}</b>.
+        </p>
+        <Lines
+          key={index}
+          at={{ unit, index, path: [] }}
+          lines={ledger.lines}
+          whole={Math.max(...ledger.lines.map((line) => line.points), 0.01)}
+        />
+        {ledger.notCounted.length > 0 && (
+          <p className="note">Not counted, for nothing is known of them: {names(ledger.notCounted)}.</p>
+        )}
+      </div>
+    </ChartCard>
+  );
+}
+
+function Choice({ index, onIndex }: { index: Index; onIndex: (index: Index) => void }) {
+  return (
+    <Select<Index>
+      aria-label="Ledger of"
+      showSearch={{ optionFilterProp: 'label' }}
+      size="small"
+      value={index}
+      options={[
+        { value: 'repair', label: 'R, repair' },
+        { value: 'upgrade', label: 'U, upgrade' },
+      ]}
+      onChange={onIndex}
+    />
   );
 }
 
 const names = (kinds: readonly PartKind[]) => kinds.map((kind) => label(kind)).join(', ');
 
-function Lines({ unit, lines, whole }: { unit: Unit; lines: readonly Line[]; whole: number }) {
+function KindCosts({ lines }: { lines: readonly Line[] }) {
+  return (
+    <table className="plain">
+      <thead>
+        <tr>
+          <th scope="col">kind</th>
+          <th scope="col" className="numeric">
+            points it cost
+          </th>
+          <th scope="col" className="numeric">
+            at, 0 to 1
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {[...lines]
+          .sort((a, b) => b.points - a.points)
+          .map((line) => (
+            <tr key={line.name}>
+              <th scope="row">{heading(line.name)}</th>
+              <td className="numeric">{line.points.toFixed(2)}</td>
+              <td className="numeric">{line.value.toFixed(2)}</td>
+            </tr>
+          ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Lines({ at, lines, whole }: { at: At; lines: readonly Line[]; whole: number }) {
   const order = [...lines].sort((a, b) => b.points - a.points);
   return (
     <ul className="ledger-lines">
-      {order.map((line) => (
-        <li key={`${line.sort} ${line.name}`}>
-          {line.lines.length === 0 ? (
-            <Row unit={unit} line={line} whole={whole} />
-          ) : (
-            <details>
-              <summary>
-                <Row unit={unit} line={line} whole={whole} />
-              </summary>
-              <Lines unit={unit} lines={line.lines} whole={whole} />
-            </details>
-          )}
+      {order.map((line, i) => (
+        <li key={`${line.sort} ${line.name} ${i}`}>
+          <LineOf at={{ ...at, path: [...at.path, line.name] }} line={line} whole={whole} />
         </li>
       ))}
     </ul>
   );
 }
 
+function LineOf({ at, line, whole }: { at: At; line: Line; whole: number }) {
+  const [open, setOpen] = useState(false);
+  const ofActions = line.sort === 'criterion' && line.steps.length > 0 && line.points > 0;
+  if (line.lines.length === 0 && !ofActions) return <Row unit={at.unit} line={line} whole={whole} />;
+  return (
+    <details onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary>
+        <Row unit={at.unit} line={line} whole={whole} />
+      </summary>
+      {open &&
+        (line.lines.length > 0 ? (
+          <Lines at={at} lines={line.lines} whole={whole} />
+        ) : (
+          <Actions at={at} whole={whole} />
+        ))}
+    </details>
+  );
+}
+
+/** The single actions of a criterion, which are fetched when it is opened. */
+function Actions({ at, whole }: { at: At; whole: number }) {
+  const [kind = '', ...path] = at.path;
+  const { data, error } = useQuery({
+    queryKey: ['ledger', at.unit.id, at.unit.revision, at.unit.teardownRevision, at.index, kind],
+    queryFn: ({ signal }) =>
+      take(
+        api.GET('/api/units/{unitId}/ledger/{index}/{kind}', {
+          params: { path: { unitId: at.unit.id, index: at.index, kind } },
+          signal,
+        }),
+      ),
+  });
+  if (error !== null) return <ProblemNote problem={asProblem(error)} />;
+  if (data === undefined) return <p className="note">Reading the actions…</p>;
+  const line = path.reduce<Line | undefined>((inner, name) => inner?.lines.find((one) => one.name === name), data);
+  return <Lines at={at} lines={line?.lines ?? []} whole={whole} />;
+}
+
 function Row({ unit, line, whole }: { unit: Unit; line: Line; whole: number }) {
   return (
     <span className="ledger-row">
-      <span className="ledger-name">{line.sort === 'part' ? line.name : heading(line.name)}</span>
+      <span className={line.sort === 'part' || line.sort === 'action' ? 'ledger-name-own' : 'ledger-name-own kind'}>
+        {line.sort === 'part' || line.sort === 'action' ? line.name : heading(line.name)}
+      </span>
       <svg className="ledger-bar" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
         <rect x={0} y={2} height={6} width={Math.min(100, (line.points / whole) * 100)} />
       </svg>
       <span className="ledger-points">{line.points < 0.005 ? '0.00' : `−${line.points.toFixed(2)}`}</span>
-      <span className="second">at {line.value.toFixed(2)}</span>
-      {line.sort === 'criterion' && line.points > 0 && <Facts unit={unit} line={line} />}
+      <span className="second">
+        {line.sort === 'action' ? `${(line.value * 100).toFixed(0)} % of it` : `at ${line.value.toFixed(2)}`}
+      </span>
+      {line.points > 0 && <Facts unit={unit} line={line} />}
     </span>
   );
 }
 
-/** Where a criterion was read: steps on the bench, or facts of a part. */
+/** Where a line was read: the step of an action, or the facts of a part. */
 function Facts({ unit, line }: { unit: Unit; line: Line }) {
-  const steps = line.steps
-    .map((id) => unit.record.steps.find((step) => step.id === id))
-    .filter((step) => step !== undefined);
+  const step = line.sort === 'action' ? unit.record.steps.find((one) => one.id === line.steps[0]) : undefined;
   return (
     <span className="ledger-facts">
-      {steps.slice(-most).map((step) => (
-        <Link key={step.id} to={`/units/${unit.id}/bench#${encodeURIComponent(step.id)}`}>
-          {step.title}
-        </Link>
-      ))}
-      {steps.length > most && <span className="second">and {steps.length - most} before</span>}
-      {line.part != null && <Link to={`/units/${unit.id}/parts#${encodeURIComponent(line.part)}`}>{line.part}</Link>}
+      {step !== undefined && <Link to={`/units/${unit.id}/bench#${encodeURIComponent(step.id)}`}>{step.title}</Link>}
+      {line.sort !== 'action' && line.part != null && line.lines.length === 0 && (
+        <Link to={`/units/${unit.id}/parts#${encodeURIComponent(line.part)}`}>{line.part}</Link>
+      )}
       {line.name === 'guidance' && <Link to={`/units/${unit.id}/intake`}>the four marks</Link>}
     </span>
   );

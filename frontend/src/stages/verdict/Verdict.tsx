@@ -1,5 +1,6 @@
 import { Switch } from 'antd';
 import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { asProblem, type Quantity, type Schemas, type Verdict as View } from '../../api/client';
 import { useVerdict } from '../../api/queries';
 import { Failed, Loading } from '../../app/states';
@@ -8,17 +9,34 @@ import { RangeBar } from '../../charts/RangeBar';
 import { type Exactness, indexRange, indexValue, percent, share } from '../../format';
 import { leastEffort } from '../../record/effort';
 import { heading, label } from '../../words';
+import { DoubtCard } from './DoubtCard';
+import { EffortCard } from './EffortCard';
 import { Ledger } from './Ledger';
 import { PartDetails } from './PartDetails';
+import { ReasonsCard } from './ReasonsCard';
 import { SignOff } from './SignOff';
+import { WayInCard } from './WayInCard';
+import { WhatIfCard } from './WhatIfCard';
 
 type Kind = Schemas['KindView'];
+
+const views = [
+  { id: 'way-in', name: 'Way in' },
+  { id: 'ledger', name: 'Ledger' },
+  { id: 'reasons', name: 'Reasons' },
+  { id: 'what-if', name: 'What if' },
+  { id: 'doubt', name: 'Doubt' },
+  { id: 'effort', name: 'Effort' },
+  { id: 'kinds', name: 'Kinds' },
+] as const;
 
 /** The indices of a unit, how far they can be relied on, and what each kind gives to them. */
 export function Verdict() {
   const unit = useWorkpiece();
   const { data, error, refetch } = useVerdict(unit.id);
   const [exactness, setExactness] = useState<Exactness>('rounded');
+  const [search] = useSearchParams();
+  const view = views.find((one) => one.id === search.get('view'))?.id ?? 'way-in';
   if (data === undefined) {
     return error === null ? (
       <Loading what="the verdict" />
@@ -57,11 +75,34 @@ export function Verdict() {
           exactness={exactness}
         />
       </div>
-      <SignOff unit={unit} />
-      <Ledger unit={unit} verdict={data} />
-      <section aria-label="Kinds and parts">
-        <KindTable verdict={data} exactness={exactness} />
-      </section>
+      <nav className="views" aria-label="Views of the verdict">
+        {views.map((one) => (
+          <Link
+            key={one.id}
+            to={one.id === 'way-in' ? '?' : `?view=${one.id}`}
+            replace
+            aria-current={one.id === view ? 'page' : undefined}
+          >
+            {one.name}
+          </Link>
+        ))}
+      </nav>
+      {view === 'way-in' && (
+        <>
+          <WayInCard verdict={data} effort={rubric.effort} powerFirst={rubric.powerFirst} />
+          <SignOff unit={unit} />
+        </>
+      )}
+      {view === 'ledger' && <Ledger unit={unit} verdict={data} />}
+      {view === 'reasons' && <ReasonsCard unit={unit} />}
+      {view === 'what-if' && <WhatIfCard unit={unit} verdict={data} />}
+      {view === 'doubt' && <DoubtCard unit={unit} verdict={data} />}
+      {view === 'effort' && <EffortCard unit={unit} />}
+      {view === 'kinds' && (
+        <section aria-label="Kinds and parts">
+          <KindTable verdict={data} exactness={exactness} />
+        </section>
+      )}
     </>
   );
 }

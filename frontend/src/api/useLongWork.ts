@@ -1,0 +1,45 @@
+import { useEffect, useRef, useState } from 'react';
+import { asProblem, type Problem } from './client';
+import { stream, type WorkProgress } from './stream';
+
+export interface LongWork<T> {
+  result: T | null;
+  progress: WorkProgress | null;
+  problem: Problem | null;
+  start: (body: unknown) => void;
+  stop: () => void;
+}
+
+/** Long work that a person starts and may stop; it ends when its screen goes. */
+export function useLongWork<T>(path: string): LongWork<T> {
+  const [result, setResult] = useState<T | null>(null);
+  const [progress, setProgress] = useState<WorkProgress | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const running = useRef<AbortController | null>(null);
+  useEffect(() => () => running.current?.abort(), []);
+  return {
+    result,
+    progress,
+    problem,
+    start: (body) => {
+      running.current?.abort();
+      const own = new AbortController();
+      running.current = own;
+      setProblem(null);
+      setProgress({ done: 0, of: 0 });
+      const settle = (act: () => void) => {
+        if (own.signal.aborted) return;
+        setProgress(null);
+        act();
+      };
+      stream<T>(path, JSON.stringify(body), (at) => !own.signal.aborted && setProgress(at), own.signal).then(
+        (data) => settle(() => setResult(data)),
+        (error: unknown) => settle(() => setProblem(asProblem(error))),
+      );
+    },
+    stop: () => {
+      running.current?.abort();
+      setProgress(null);
+    },
+  };
+}

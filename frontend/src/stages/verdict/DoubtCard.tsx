@@ -1,0 +1,115 @@
+import { useQuery } from '@tanstack/react-query';
+import { Select } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, asProblem, type Schemas, take, type Unit, type Verdict } from '../../api/client';
+import { Empty, Failed, Loading } from '../../app/states';
+import { RangeBar } from '../../charts/RangeBar';
+import { indexRange, indexValue } from '../../format';
+import { heading, label } from '../../words';
+
+type Cost = Schemas['FactCost'];
+type Index = 'repair' | 'upgrade' | 'combined';
+
+const shown = 25;
+
+/** Which unknown facts make the range wide, by share, and what would be learned by looking at each. */
+export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
+  const [index, setIndex] = useState<Index>('combined');
+  const { data, error, refetch } = useQuery({
+    queryKey: ['doubt', unit.id, unit.revision, unit.teardownRevision],
+    queryFn: ({ signal }) =>
+      take(api.GET('/api/units/{unitId}/doubt', { params: { path: { unitId: unit.id } }, signal })),
+    placeholderData: (before) => before,
+  });
+  const width = verdict[index].high - verdict[index].low;
+  const costs = (data ?? []).filter((cost) => cost[index] > 5e-7).sort((a, b) => b[index] - a[index]);
+  const all = costs.reduce((sum, cost) => sum + cost[index], 0);
+  return (
+    <section className="card" aria-label="Doubt">
+      <div className="bench-head">
+        <h2>What the range hangs on</h2>
+        <span className="grow" />
+        <Select<Index>
+          aria-label="Range of"
+          showSearch={{ optionFilterProp: 'label' }}
+          size="small"
+          value={index}
+          options={[
+            { value: 'repair', label: 'R, repair' },
+            { value: 'upgrade', label: 'U, upgrade' },
+            { value: 'combined', label: 'R and U together' },
+          ]}
+          popupMatchSelectWidth={false}
+          onChange={setIndex}
+        />
+      </div>
+      <div className="doubt-range">
+        <b>{indexValue(verdict[index])}</b> <span>{indexRange(verdict[index])}</span>
+        <RangeBar quantity={verdict[index]} to={100} />
+        <span className="second">{width.toFixed(1)} points wide</span>
+      </div>
+      {data === undefined ? (
+        error === null ? (
+          <Loading what="what each unknown fact costs" />
+        ) : (
+          <Failed problem={asProblem(error)} onRetry={() => void refetch()} />
+        )
+      ) : costs.length === 0 ? (
+        <Empty>
+          <p>Nothing that is unknown widens this range.</p>
+        </Empty>
+      ) : (
+        <>
+          <p className="note">
+            Each fact is tried by itself with every answer it may have, and the range counted again. Facts that hide one
+            another do not add up to the whole width.
+          </p>
+          <table className="plain doubt">
+            <thead>
+              <tr>
+                <th scope="col">unknown fact</th>
+                <th scope="col">share of what all cost</th>
+                <th scope="col" className="numeric">
+                  narrower by, on average
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {costs.slice(0, shown).map((cost) => (
+                <tr key={cost.fact.at}>
+                  <th scope="row">
+                    <Link to={`/units/${unit.id}/${placeOf(cost)}`}>{nameOf(cost, unit)}</Link>
+                  </th>
+                  <td>
+                    <span className="doubt-share">
+                      <svg className="ledger-bar" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
+                        <rect x={0} y={2} height={6} width={(cost[index] / all) * 100} />
+                      </svg>
+                      {((cost[index] / all) * 100).toFixed(0)} %
+                    </span>
+                  </td>
+                  <td className="numeric">{cost[index] < 0.05 ? 'less than 0.1' : cost[index].toFixed(1)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {costs.length > shown && <p className="note">And {costs.length - shown} more that cost less.</p>}
+        </>
+      )}
+    </section>
+  );
+}
+
+function placeOf({ fact }: Cost): string {
+  if (fact.step != null) return `bench#${encodeURIComponent(fact.step)}`;
+  if (fact.part != null) return `parts#${encodeURIComponent(fact.part)}`;
+  return fact.kind != null ? `parts#${encodeURIComponent(fact.at)}` : 'intake';
+}
+
+function nameOf({ fact }: Cost, unit: Unit): string {
+  if (fact.step != null)
+    return `${unit.record.steps.find((step) => step.id === fact.step)?.title ?? fact.step}: ${label(fact.field)}`;
+  if (fact.part != null) return `${fact.part}: ${label(fact.field)}`;
+  return fact.kind == null ? heading(fact.field) : `${heading(fact.kind)}, not seen`;
+}
