@@ -7,7 +7,9 @@ public sealed class AccessTests(Bench bench) : IClassFixture<Bench>
 {
     public static TheoryData<string> Screens =>
     [
-        "/", "/compare", "/rubrics", "/units/cr14-2a7/intake", "/units/cr14-2a7/bench", "/units/cr14-2a7/parts", "/units/cr14-2a7/verdict", "/units/oh11-r/verdict",
+        "/", "/compare", "/rubrics", "/units/cr14-2a7/intake", "/units/cr14-2a7/bench", "/units/cr14-2a7/parts", "/units/cr14-2a7/verdict", "/units/cr14-2a7/verdict?view=kinds",
+        "/units/cr14-2a7/verdict?view=ledger", "/units/cr14-2a7/verdict?view=reasons", "/units/cr14-2a7/verdict?view=what-if", "/units/oh11-r/verdict?view=doubt",
+        "/units/cr14-2a7/verdict?view=effort", "/units/oh11-r/verdict",
         "/units/none/verdict", "/nowhere", "/devices/pedal.html",
     ];
 
@@ -17,6 +19,16 @@ public sealed class AccessTests(Bench bench) : IClassFixture<Bench>
     {
         using var window = bench.Open(screen);
         if (screen.EndsWith("cr14-2a7/verdict", StringComparison.Ordinal))
+        {
+            window.Find(".way-mark[role=button][aria-label^='memory a']").Click();
+            window.WaitForText("Second-best way", ".ways");
+        }
+        if (screen.EndsWith("view=what-if", StringComparison.Ordinal))
+        {
+            window.Find(".changes label").Click();
+            window.Find(".way-in");
+        }
+        if (screen.EndsWith("view=kinds", StringComparison.Ordinal))
         {
             window.Press("+Memory", ".kinds");
             window.WaitForText("Second-best way", ".kind-details");

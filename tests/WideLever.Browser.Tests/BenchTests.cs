@@ -506,7 +506,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.WaitForValue("2 ph0 m2x3, lift = fan screwed late ");
         window.Line("\"under the label\" 40 s⏎");
         window.WaitForText("found late under the label, 40 s", ".log");
-        window.Go($"/units/{unitId}/verdict");
+        window.Go($"/units/{unitId}/verdict?view=kinds");
         window.Press("+Fan", ".kinds");
         window.WaitForText("found late: under the label, 40 s", ".way");
         window.Go($"/units/{unitId}/bench");

@@ -26,6 +26,7 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         }
         window.WaitForText("Provisional", ".verdict-head");
         // A kind opens to its route, effort and criteria.
+        window.Press("Kinds", ".views");
         window.Press("+Memory", ".kinds");
         window.WaitForText("memory-a", ".kind-details");
         var details = window.Text(".kind-details");
@@ -208,26 +209,6 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.WaitForText("not separable");
         window.Choose("Second unit", "Cairn");
         window.WaitForText("different builds");
-    }
-
-    [Fact]
-    public void From_an_index_down_to_a_step_that_cost_and_back()
-    {
-        using var window = bench.Open("/units/cr14-2a7/verdict");
-        window.WaitForText("100 less", ".ledger");
-        window.Find(".ledger summary").Click();
-        window.Find(".ledger details details summary").Click();
-        window.SeriousFindings().ShouldBeEmpty();
-        var step = window.Find(".ledger details details .ledger-facts a[href*='/bench#']");
-        var title = step.Text;
-        step.Click();
-        window.WaitForText(title, ".logged.chosen");
-        window.Driver.Navigate().Back();
-        window.WaitForText("100 less", ".ledger");
-        window.Choose("Ledger of", "U, upgrade");
-        window.WaitForText("Graphics", ".ledger");
-        window.Find(".ledger summary").Click();
-        window.WaitForText("Headroom", ".ledger");
     }
 
     [Fact]

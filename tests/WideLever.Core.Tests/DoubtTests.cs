@@ -41,6 +41,18 @@ public sealed class DoubtTests
     }
 
     [Fact]
+    public void A_part_that_no_step_frees_costs_what_its_way_would_tell()
+    {
+        // The battery's mounting is known, its way is not; the price of nothing is asked by the way.
+        var record = Build.OneStep(new Move()) with { Steps = [Build.Step("open", "outside")] };
+        var way = Doubt.Of(record.Checked(), Examples.House).Single(one => one.Fact.Field == "way");
+        (way.Fact.At, way.Fact.Part, way.Fact.Kind).ShouldBe(("parts[0].way", "battery", PartKind.Battery));
+        way.Repair.ShouldBeGreaterThan(1);
+        way.Repair.ShouldBeLessThan(Width(record.Score().Repair));
+        Doubt.Of(Build.OneStep(new Move()).Checked(), Examples.House).ShouldNotContain(one => one.Fact.Field == "way");
+    }
+
+    [Fact]
     public void The_dearest_fact_comes_first_and_what_is_known_costs_nothing()
     {
         foreach (var name in Examples.Names)

@@ -75,6 +75,19 @@ public sealed class Bench : IAsyncLifetime
     public Task<(HttpStatusCode Status, JsonNode? Body, HttpResponseMessage Response)> PostAsync(string path, string? body = null, long? revision = null) =>
         SendAsync(Window, HttpMethod.Post, path, body, revision);
 
+    /// <summary>The events of a stream, by name.</summary>
+    public async Task<List<(string Name, JsonNode Data)>> StreamAsync(string path, string body)
+    {
+        using var answer = await Window.PostAsync(path, new StringContent(body, Encoding.UTF8, "application/json"));
+        answer.Content.Headers.ContentType!.MediaType.ShouldBe("text/event-stream");
+        return
+        [
+            .. (await answer.Content.ReadAsStringAsync()).Split("\n\n", StringSplitOptions.RemoveEmptyEntries).Select(item => item.Split('\n'))
+                .Select(lines => (lines.Single(line => line.StartsWith("event: ", StringComparison.Ordinal))[7..],
+                    JsonNode.Parse(lines.Single(line => line.StartsWith("data: ", StringComparison.Ordinal))[6..])!)),
+        ];
+    }
+
     public async Task<string> ImportAsync(string example)
     {
         var (status, body, _) = await PostAsync("/api/records", Example(example));

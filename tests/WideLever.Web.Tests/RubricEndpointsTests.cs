@@ -31,19 +31,6 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
         return rubric.ToJsonString();
     }
 
-    /// <summary>The events of a stream, by name.</summary>
-    private async Task<List<(string Name, JsonNode Data)>> StreamAsync(string path, string body)
-    {
-        using var answer = await bench.Window.PostAsync(path, new StringContent(body, Encoding.UTF8, "application/json"));
-        answer.Content.Headers.ContentType!.MediaType.ShouldBe("text/event-stream");
-        return
-        [
-            .. (await answer.Content.ReadAsStringAsync()).Split("\n\n", StringSplitOptions.RemoveEmptyEntries).Select(item => item.Split('\n'))
-                .Select(lines => (lines.Single(line => line.StartsWith("event: ", StringComparison.Ordinal))[7..],
-                    JsonNode.Parse(lines.Single(line => line.StartsWith("data: ", StringComparison.Ordinal))[6..])!)),
-        ];
-    }
-
     [Fact]
     public async Task The_house_rubric_ships_and_is_in_use()
     {
@@ -60,7 +47,7 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
     {
         var before = (await bench.GetAsync("/api/shelf")).Body!;
         var rubric = Edited("Preview", one => one["schools"]!["assemblies"] = "notReplaceable");
-        var events = await StreamAsync("/api/rubrics/preview", rubric);
+        var events = await bench.StreamAsync("/api/rubrics/preview", rubric);
         events[0].Name.ShouldBe("progress");
         var preview = events[^1].Data;
         events[^1].Name.ShouldBe("result");
@@ -88,7 +75,7 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
             one["resolution"] = 5;
             one["reach"]!["fan"] = new JsonArray(5000, 9000);
         });
-        var numbers = (await StreamAsync("/api/rubrics/numbers", rubric))[^1].Data["numbers"]!.AsArray();
+        var numbers = (await bench.StreamAsync("/api/rubrics/numbers", rubric))[^1].Data["numbers"]!.AsArray();
         numbers.Select(one => (string)one!["difference"]!["at"]!).ShouldBe(["screwBase", "reach.fan[0]", "reach.fan[1]", "resolution"]);
         ((int)numbers[0]!["movedCount"]!).ShouldBe((await bench.GetAsync("/api/shelf")).Body!["units"]!.AsArray().Count);
         // Alone it would stand above the other end of its pair.
@@ -163,7 +150,7 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
         var (status, problem, _) = await bench.PostAsync("/api/rubrics?use=true", strict);
         status.ShouldBe(HttpStatusCode.Conflict);
         problem!["faults"]!.AsArray().ShouldContain(fault => ((string)fault!["message"]!).Contains($"\"{id}\""));
-        (await StreamAsync("/api/rubrics/preview", strict))[^1].Data["faults"]!.AsArray().ShouldNotBeEmpty();
+        (await bench.StreamAsync("/api/rubrics/preview", strict))[^1].Data["faults"]!.AsArray().ShouldNotBeEmpty();
         // Off the shelf it is in nobody's way, and it does not come back where it would be faulty.
         var ids = (await bench.GetAsync("/api/shelf")).Body!["units"]!.AsArray().Select(one => (string)one!["id"]!).ToList();
         foreach (var other in ids)
@@ -204,7 +191,7 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
             using var answer = await leaving.SendAsync(request, HttpCompletionOption.ResponseHeadersRead, gone.Token);
             await gone.CancelAsync();
         }
-        (await StreamAsync("/api/rubrics/preview", Edited("Next", one => one["screwBase"] = 0.5)))[^1].Name.ShouldBe("result");
+        (await bench.StreamAsync("/api/rubrics/preview", Edited("Next", one => one["screwBase"] = 0.5)))[^1].Name.ShouldBe("result");
     }
 
     [Fact]
@@ -226,8 +213,8 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
     public async Task A_window_that_asks_anew_ends_what_it_asked_before_and_the_new_result_comes()
     {
         var bodies = Enumerable.Range(0, 6).Select(i => Edited("Again", one => one["screwBase"] = 0.9 - i / 100.0)).ToList();
-        var streams = await Task.WhenAll(bodies.Select(body => StreamAsync("/api/rubrics/preview", body)));
+        var streams = await Task.WhenAll(bodies.Select(body => bench.StreamAsync("/api/rubrics/preview", body)));
         streams.Select(events => events.Last().Name).ShouldAllBe(name => name == "result" || name == "problem");
-        (await StreamAsync("/api/rubrics/preview", bodies[0]))[^1].Name.ShouldBe("result");
+        (await bench.StreamAsync("/api/rubrics/preview", bodies[0]))[^1].Name.ShouldBe("result");
     }
 }

@@ -1,4 +1,5 @@
 using WideLever.Core.Records;
+using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;
 
 namespace WideLever.Core.Scoring;
@@ -42,9 +43,28 @@ public static class Doubt
         });
         return
         [
-            .. costs.Where(cost => Math.Max(cost.Repair, cost.Upgrade) > Nothing)
+            .. costs.AsSequential().Concat(OfWays(record, rubric, routes, now)).Where(cost => Math.Max(cost.Repair, cost.Upgrade) > Nothing)
                 .OrderByDescending(cost => cost.Combined).ThenBy(cost => cost.Fact.At, StringComparer.Ordinal),
         ];
+    }
+
+    /// <summary>What it costs that no step frees a service unit: its way alone, if all were known of it, would no longer widen the ranges.</summary>
+    private static IEnumerable<FactCost> OfWays(CheckedRecord record, Rubric rubric, Dictionary<string, RouteFacts?> routes, Indices now)
+    {
+        var unit = record.Record.Parts.Where(part => rubric.Repair.Contains(part.Kind) || rubric.Upgrade.Contains(part.Kind))
+            .Select(part => ServiceUnits.Of(part, record, rubric)).OfType<Part>().DistinctBy(part => part.Id).Where(part => routes[part.Id] is null);
+        foreach (var part in unit)
+        {
+            var half = Quantity.Exactly(0.5);
+            var (full, zero) = rubric.Reach.TryGet(part.Kind, out var reach) ? (reach.First, reach.Second) : (1, 1);
+            var known = new Dictionary<string, RouteFacts?>(routes, StringComparer.Ordinal)
+            {
+                [part.Id] = new([], EffortSeconds.Exactly(Math.Sqrt(full * zero)), half, half, half, half),
+            };
+            var then = Indices.Of(Scorer.Score(record, rubric, known));
+            double Narrower(Func<Indices, Quantity> index) => Math.Max(0, Width(index(now)) - Width(index(then)));
+            yield return new(new($"parts[{record.Graph.PartPositions[part.Id]}].way", "way", part.Kind, part.Id), Narrower(one => one.Repair), Narrower(one => one.Upgrade), Narrower(one => one.Combined));
+        }
     }
 
     private static double Width(Quantity quantity) => quantity.High - quantity.Low;

@@ -5,7 +5,7 @@ namespace WideLever.Core.Scoring;
 
 /// <summary>A fact that a record has not and that an index may turn on.</summary>
 /// <param name="At">Its place in the record, such as <c>parts[3].mounting</c> or <c>kind:fan</c>.</param>
-/// <param name="Field">What is unknown: mounting, within, capacity, ceiling, standard, source, price, paired, kind, class, a mark, or a field of an action.</param>
+/// <param name="Field">What is unknown: mounting, within, capacity, ceiling, standard, source, price, paired, kind, way (no step frees it), class, a mark, or a field of an action.</param>
 /// <param name="Kind">Kind of the part, or the kind not seen; null: of the machine or a step.</param>
 /// <param name="Part">Id of the part; null: not of a part.</param>
 /// <param name="Step">Id of the step; null: not of a step.</param>

@@ -102,6 +102,7 @@ export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
 }
 
 function placeOf({ fact }: Cost): string {
+  if (fact.field === 'way') return 'bench';
   if (fact.step != null) return `bench#${encodeURIComponent(fact.step)}`;
   if (fact.part != null) return `parts#${encodeURIComponent(fact.part)}`;
   return fact.kind != null ? `parts#${encodeURIComponent(fact.at)}` : 'intake';
