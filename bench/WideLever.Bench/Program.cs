@@ -33,6 +33,12 @@ if (args is ["rescore"])
     return;
 }
 
+if (args is ["odds", var numbers, var units, var draws])
+{
+    Odds.Run(numbers, int.Parse(units, System.Globalization.CultureInfo.InvariantCulture), int.Parse(draws, System.Globalization.CultureInfo.InvariantCulture));
+    return;
+}
+
 if (args is ["what-if"])
 {
     WhatIfs.Run();

@@ -193,14 +193,14 @@ public sealed class RankOddsTests
         var rows = Enumerable.Range(0, 500).Select(block => RankDraws.Weights(weights, 3, block, 0)).ToList();
         for (var w = 0; w < weights.Length; w++)
         {
-            var drawn = rows.SelectMany(row => row[w]).ToArray();
+            var drawn = rows.SelectMany(row => Row(row, w)).ToArray();
             var (share, whole) = (weights[w] / 31, 150.0);
             drawn.Average().ShouldBe(share, 0.001);
             Variance(drawn).ShouldBe(share * (1 - share) / (whole + 1), 0.00003);
         }
-        rows.SelectMany(row => Enumerable.Range(0, RankDraws.Block).Select(draw => row.Sum(one => one[draw]))).ShouldAllBe(sum => Math.Abs(sum - 1) < 1e-12);
+        rows.SelectMany(row => Enumerable.Range(0, RankDraws.Block).Select(draw => Enumerable.Range(0, 4).Sum(w => Row(row, w)[draw]))).ShouldAllBe(sum => Math.Abs(sum - 1) < 1e-12);
         // Two weights go against each other as much as their shares say.
-        var (first, second) = (rows.SelectMany(row => row[0]).ToArray(), rows.SelectMany(row => row[1]).ToArray());
+        var (first, second) = (rows.SelectMany(row => Row(row, 0)).ToArray(), rows.SelectMany(row => Row(row, 1)).ToArray());
         first.Zip(second, (a, b) => (a - 18.0 / 31) * (b - 12.0 / 31)).Average().ShouldBe(-(18.0 / 31) * (12.0 / 31) / 151, 0.00005);
     }
 
@@ -228,6 +228,8 @@ public sealed class RankOddsTests
         logs.Average(Math.Exp).ShouldBe(Math.Exp(0.15 * 0.15 / 2), 0.003);
         logs.Average(log => Math.Abs(log) < 0.15 ? 1.0 : 0).ShouldBe(0.6827, 0.01);
     }
+
+    private static double[] Row(double[] rows, int number) => rows[(number * RankDraws.Block)..((number + 1) * RankDraws.Block)];
 
     private static double Variance(IReadOnlyCollection<double> numbers)
     {

@@ -25,25 +25,25 @@ public static class RankDraws
     private const int Lanes = 8;
 
     /// <summary>
-    /// Weights for every draw of a block: Dirichlet(150 × weight / Σ weights). Row w has the weight w of each draw; what weighs nothing in
-    /// the rubric weighs nothing in any draw.
+    /// Weights for every draw of a block: Dirichlet(150 × weight / Σ weights). Row after row: the first <see cref="Block"/> numbers are the first
+    /// weight in each draw. What weighs nothing in the rubric weighs nothing in any draw.
     /// </summary>
     /// <param name="weights">The rubric's weights, ≥ 0, with a positive sum.</param>
     /// <param name="seed">The seed.</param>
     /// <param name="block">Number of the block.</param>
     /// <param name="stream">Which of the rubric's sets of weights it is.</param>
-    public static double[][] Weights(IReadOnlyList<double> weights, ulong seed, int block, int stream)
+    public static double[] Weights(IReadOnlyList<double> weights, ulong seed, int block, int stream)
     {
         var random = new Xoshiro256StarStar((int)(Mixed(seed, (ulong)block, 0x57ul << 32 | (uint)stream) & int.MaxValue), threadSafe: false);
         var sum = weights.Sum();
-        var rows = weights.Select(_ => new double[Block]).ToArray();
+        var rows = new double[weights.Count * Block];
         for (var draw = 0; draw < Block; draw++)
         {
             double all = 0;
-            for (var w = 0; w < rows.Length; w++)
-                all += rows[w][draw] = weights[w] > 0 ? Gamma.Sample(random, Concentration * weights[w] / sum, 1) : 0;
-            foreach (var row in rows)
-                row[draw] /= all;
+            for (var w = 0; w < weights.Count; w++)
+                all += rows[w * Block + draw] = weights[w] > 0 ? Gamma.Sample(random, Concentration * weights[w] / sum, 1) : 0;
+            for (var w = 0; w < weights.Count; w++)
+                rows[w * Block + draw] /= all;
         }
         return rows;
     }

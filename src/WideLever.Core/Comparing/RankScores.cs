@@ -1,34 +1,60 @@
-using System.Numerics.Tensors;
+using System.Runtime.InteropServices;
+using System.Runtime.Intrinsics;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 
 namespace WideLever.Core.Comparing;
 
-/// <summary>
-/// Scores of units in the draws of a block, row by row: a row has one number for each draw. The same sums as <see cref="Scorer"/>'s, with drawn
-/// weights and drawn values; what is known keeps its logarithm.
-/// </summary>
-internal sealed class RankScores
+/// <summary>The exponent of a mean, for eight draws at once. Method, <em>Means</em>.</summary>
+internal interface IExponent
 {
-    private const int Block = RankDraws.Block;
+    /// <summary>v^ρ, or ln v; v raised to the floor where ρ ≤ 0.</summary>
+    static abstract Vector512<double> Raise(Vector512<double> values, Vector512<double> floor);
 
-    private readonly Rubric rubric;
-    private readonly Power inside;
-    private readonly Power across;
-    private readonly Power geometric;
-    private readonly double[] uniform = new double[DrawnUnit.Uniforms * Block];
-    private readonly double[] value = new double[Block], end = new double[Block], part = new double[Block], kind = new double[Block], sum = new double[Block], weights = new double[Block];
-    private double[][] kinds = [], criteria = [], upgrades = [], upgradeCriteria = [], accessCriteria = [];
+    /// <summary>What it was made of.</summary>
+    static abstract Vector512<double> Lower(Vector512<double> raised);
+}
+
+/// <summary>ρ = 1.</summary>
+internal readonly struct Arithmetic : IExponent
+{
+    public static Vector512<double> Raise(Vector512<double> values, Vector512<double> floor) => values;
+
+    public static Vector512<double> Lower(Vector512<double> raised) => raised;
+}
+
+/// <summary>ρ = 0.</summary>
+internal readonly struct Geometric : IExponent
+{
+    public static Vector512<double> Raise(Vector512<double> values, Vector512<double> floor) => ShareFunctions.Log(Vector512.Max(values, floor));
+
+    public static Vector512<double> Lower(Vector512<double> raised) => ShareFunctions.Exp(raised);
+}
+
+/// <summary>ρ = −1.</summary>
+internal readonly struct Harmonic : IExponent
+{
+    public static Vector512<double> Raise(Vector512<double> values, Vector512<double> floor) => Vector512<double>.One / Vector512.Max(values, floor);
+
+    public static Vector512<double> Lower(Vector512<double> raised) => Vector512<double>.One / raised;
+}
+
+/// <summary>
+/// Scores of units in the draws of a block, row by row: a row has one number for each draw, eight of them in a word. The same sums as
+/// <see cref="Scorer"/>'s, with drawn weights and drawn values; what is known was raised once for all.
+/// </summary>
+internal sealed class RankScores(Rubric rubric)
+{
+    private const int Words = RankDraws.Block / 8;
+
+    private readonly Vector512<double> floor = Vector512.Create(rubric.Floor);
+    private readonly double[] uniform = new double[DrawnUnit.Uniforms * RankDraws.Block];
+    private readonly Vector512<double>[] kind = new Vector512<double>[Words], sum = new Vector512<double>[Words], weights = new Vector512<double>[Words], access = new Vector512<double>[Words],
+        ofRepair = new Vector512<double>[Words];
+
+    private double[] kinds = [], criteria = [], upgrades = [], upgradeCriteria = [], accessCriteria = [];
     private int block;
     private ulong seed;
-
-    public RankScores(Rubric rubric)
-    {
-        this.rubric = rubric;
-        inside = new(rubric.Schools.InsideMean, rubric.Floor);
-        across = new(rubric.Schools.AcrossMean, rubric.Floor);
-        geometric = new(0, rubric.Floor);
-    }
 
     /// <summary>Draws the weights of a block.</summary>
     public void Begin(ulong fromSeed, int number)
@@ -41,7 +67,7 @@ internal sealed class RankScores
         accessCriteria = Weights(rubric.AccessCriteria.Pairs.Select(pair => pair.Value), 4);
     }
 
-    private double[][] Weights(IEnumerable<double> rubricWeights, int stream) => RankDraws.Weights([.. rubricWeights], seed, block, stream);
+    private double[] Weights(IEnumerable<double> rubricWeights, int stream) => RankDraws.Weights([.. rubricWeights], seed, block, stream);
 
     /// <summary>The index of a unit in each draw of the block, 0..1.</summary>
     /// <param name="unit">The unit.</param>
@@ -51,170 +77,145 @@ internal sealed class RankScores
     public void Score(DrawnUnit unit, int number, IndexName index, Span<double> row)
     {
         RankDraws.Uniform(uniform, seed, block, number);
-        RankDraws.LogEffort(Uniform(DrawnUnit.Uniforms - 2), Uniform(DrawnUnit.Uniforms - 1));
+        RankDraws.LogEffort(uniform.AsSpan((DrawnUnit.Uniforms - 2) * RankDraws.Block, RankDraws.Block), uniform.AsSpan((DrawnUnit.Uniforms - 1) * RankDraws.Block));
+        var words = MemoryMarshal.Cast<double, Vector512<double>>(row);
+        if (index != IndexName.Upgrade)
+            Repair(unit, index == IndexName.Repair ? words : ofRepair);
         if (index == IndexName.Repair)
-        {
-            Repair(unit, row);
             return;
-        }
-        Upgrade(unit, row);
+        Upgrade(unit, words);
         if (index == IndexName.Upgrade)
             return;
-        var (ofRepair, ofUpgrade) = (rubric.Combined.Repair, rubric.Combined.Upgrade);
-        TensorPrimitives.Multiply(row, ofUpgrade / (ofRepair + ofUpgrade), row);
-        var repair = new double[Block];
-        Repair(unit, repair);
-        TensorPrimitives.MultiplyAdd(repair, ofRepair / (ofRepair + ofUpgrade), row, row);
+        var all = rubric.Combined.Repair + rubric.Combined.Upgrade;
+        for (var i = 0; i < Words; i++)
+            words[i] = ofRepair[i] * (rubric.Combined.Repair / all) + words[i] * (rubric.Combined.Upgrade / all);
     }
 
-    private Span<double> Uniform(int number) => uniform.AsSpan(number * Block, Block);
-
-    private void Repair(DrawnUnit unit, Span<double> row)
+    private void Repair(DrawnUnit unit, Span<Vector512<double>> row)
     {
-        sum.AsSpan().Clear();
-        weights.AsSpan().Clear();
+        Array.Clear(sum);
+        Array.Clear(weights);
         foreach (var one in unit.Repair)
         {
-            kind.AsSpan().Clear();
-            foreach (var items in one.Parts)
+            switch (rubric.Schools.InsideMean)
             {
-                Mean(items, criteria, inside, kind);
+                case 0:
+                    Kind<Geometric>(one.Parts);
+                    break;
+                case 1:
+                    Kind<Arithmetic>(one.Parts);
+                    break;
+                default:
+                    Kind<Harmonic>(one.Parts);
+                    break;
             }
-            if (one.Parts.Count > 1)
-                TensorPrimitives.Multiply(kind, 1.0 / one.Parts.Count, kind);
-            inside.Lower(kind);
-            Add(kinds[one.Weight]);
+            Add(Row(kinds, one.Weight));
         }
         Finish(row);
     }
 
-    private void Upgrade(DrawnUnit unit, Span<double> row)
+    /// <summary>A kind: the mean of its parts, each the mean of its criteria; the exponent is the same, so raised values are averaged.</summary>
+    private void Kind<TExponent>(DrawnItems[] parts) where TExponent : IExponent
     {
-        sum.AsSpan().Clear();
-        weights.AsSpan().Clear();
-        var access = new double[Block];
+        Array.Clear(kind);
+        foreach (var part in parts)
+            Add<TExponent>(part, criteria, kind);
+        for (var i = 0; i < Words; i++)
+            kind[i] = TExponent.Lower(kind[i] / parts.Length);
+    }
+
+    private void Upgrade(DrawnUnit unit, Span<Vector512<double>> row)
+    {
+        Array.Clear(sum);
+        Array.Clear(weights);
         foreach (var one in unit.Upgrade)
         {
-            if (one.Headroom is not { } headroom)
-            {
-                kind.AsSpan().Clear();
-            }
+            if (one.Headroom is { } headroom)
+                Kind(headroom, one.Places);
             else
-            {
-                // Standard and access: arithmetic means over the places.
-                part.AsSpan().Clear();
-                access.AsSpan().Clear();
-                foreach (var (standard, items) in one.Places)
-                {
-                    TensorPrimitives.Add(part, Drawn(standard), part);
-                    kind.AsSpan().Clear();
-                    Mean(items, accessCriteria, geometric, kind);
-                    geometric.Lower(kind);
-                    TensorPrimitives.Add(access, kind, access);
-                }
-                kind.AsSpan().Clear();
-                AddRaised(part, (int)UpgradeCriterion.Standard, one.Places.Count);
-                AddRaised(access, (int)UpgradeCriterion.Access, one.Places.Count);
-                AddRaised(Drawn(headroom), (int)UpgradeCriterion.Headroom, 1);
-                geometric.Lower(kind);
-            }
-            Add(upgrades[one.Weight]);
+                Array.Clear(kind);
+            Add(Row(upgrades, one.Weight));
         }
         Finish(row);
-
-        void AddRaised(Span<double> values, int criterion, int of)
-        {
-            TensorPrimitives.Divide(values, of, values);
-            geometric.Raise(values);
-            TensorPrimitives.MultiplyAdd(values, upgradeCriteria[criterion], kind, kind);
-        }
     }
 
-    /// <summary>Adds Σ w t(v) over some items to a row: their weights add up to 1.</summary>
-    private void Mean(IReadOnlyList<DrawnItem> items, double[][] itemWeights, Power mean, Span<double> row)
+    /// <summary>An upgrade kind: the geometric mean of headroom and, arithmetic over its places, of standard and access.</summary>
+    private void Kind(DrawnItem headroom, (DrawnItem Standard, DrawnItems Access)[] places)
     {
-        for (var i = 0; i < items.Count; i++)
+        var ofHeadroom = Row(upgradeCriteria, (int)UpgradeCriterion.Headroom);
+        var ofStandard = Row(upgradeCriteria, (int)UpgradeCriterion.Standard);
+        var ofAccess = Row(upgradeCriteria, (int)UpgradeCriterion.Access);
+        Array.Clear(access);
+        foreach (var (_, items) in places)
         {
-            var item = items[i];
-            if (item is { PerLogEffort: 0 } && item.Low == item.High)
-            {
-                TensorPrimitives.MultiplyAdd(itemWeights[item.Weight], mean.Raised(item.Low), row, row);
-                continue;
-            }
-            var values = Drawn(item);
-            mean.Raise(values);
-            TensorPrimitives.MultiplyAdd(values, itemWeights[item.Weight], row, row);
+            Array.Clear(kind);
+            Add<Geometric>(items, accessCriteria, kind);
+            for (var i = 0; i < Words; i++)
+                access[i] += Geometric.Lower(kind[i]) / places.Length;
+        }
+        for (var i = 0; i < Words; i++)
+        {
+            var standard = Vector512<double>.Zero;
+            foreach (var (item, _) in places)
+                standard += Drawn(item, i) / places.Length;
+            kind[i] = Geometric.Lower(
+                ofHeadroom[i] * Geometric.Raise(Drawn(headroom, i), floor) + ofStandard[i] * Geometric.Raise(standard, floor) + ofAccess[i] * Geometric.Raise(access[i], floor));
         }
     }
 
-    /// <summary>The values of an item in each draw: low + u (high − low).</summary>
-    private Span<double> Drawn(DrawnItem item)
+    /// <summary>Adds Σ w v^ρ over some items to a row; their weights add up to 1.</summary>
+    private void Add<TExponent>(DrawnItems items, double[] itemWeights, Span<Vector512<double>> row) where TExponent : IExponent
     {
-        if (item.PerLogEffort == 0)
+        var rows = MemoryMarshal.Cast<double, Vector512<double>>(itemWeights);
+        for (var i = 0; i < row.Length; i++)
         {
-            TensorPrimitives.Multiply(Uniform(item.Uniform), item.High - item.Low, value);
-            TensorPrimitives.Add(value, item.Low, value);
-            return value;
+            var all = row[i];
+            foreach (var (weight, raised) in items.Known)
+                all = Vector512.FusedMultiplyAdd(rows[weight * Words + i], Vector512.Create(raised), all);
+            foreach (ref readonly var item in items.Open.AsSpan())
+                all = Vector512.FusedMultiplyAdd(rows[item.Weight * Words + i], TExponent.Raise(Drawn(item, i), floor), all);
+            row[i] = all;
         }
-        var logEffort = Uniform(DrawnUnit.Uniforms - 2);
-        TensorPrimitives.Multiply(logEffort, -item.PerLogEffort, value);
-        if (item.Low == item.High)
-        {
-            TensorPrimitives.Add(value, item.Low, value);
-            Clamp(value);
-            return value;
-        }
-        TensorPrimitives.Add(value, item.High, end);
-        TensorPrimitives.Add(value, item.Low, value);
-        Clamp(end);
-        Clamp(value);
-        TensorPrimitives.Subtract(end, value, end);
-        TensorPrimitives.MultiplyAdd(end, Uniform(item.Uniform), value, value);
-        return value;
     }
 
-    private static void Clamp(Span<double> row)
+    /// <summary>The value of an item in eight draws: low + u (high − low).</summary>
+    private Vector512<double> Drawn(in DrawnItem item, int i)
     {
-        TensorPrimitives.Max(row, 0, row);
-        TensorPrimitives.Min(row, 1, row);
+        var (low, high) = (Vector512.Create(item.Low), Vector512.Create(item.High));
+        if (item.PerLogEffort != 0)
+        {
+            var off = Row(uniform, DrawnUnit.Uniforms - 2)[i] * item.PerLogEffort;
+            low = Vector512.Min(Vector512.Max(low - off, Vector512<double>.Zero), Vector512<double>.One);
+            if (item.Low == item.High)
+                return low;
+            high = Vector512.Min(Vector512.Max(high - off, Vector512<double>.Zero), Vector512<double>.One);
+        }
+        return Vector512.FusedMultiplyAdd(Row(uniform, item.Uniform)[i], high - low, low);
     }
+
+    private static Span<Vector512<double>> Row(double[] rows, int number) => MemoryMarshal.Cast<double, Vector512<double>>(rows.AsSpan(number * RankDraws.Block, RankDraws.Block));
 
     /// <summary>Adds a kind with its drawn weight.</summary>
-    private void Add(double[] kindWeights)
+    private void Add(Span<Vector512<double>> kindWeights)
     {
-        TensorPrimitives.Add(weights, kindWeights, weights);
-        across.Raise(kind);
-        TensorPrimitives.MultiplyAdd(kind, kindWeights, sum, sum);
-    }
-
-    private void Finish(Span<double> row)
-    {
-        TensorPrimitives.Divide(sum, weights, row);
-        across.Lower(row);
-    }
-
-    /// <summary>The exponent of a mean, over whole rows.</summary>
-    private readonly record struct Power(int Exponent, double Floor)
-    {
-        public double Raised(double value) => Exponent switch { 1 => value, 0 => Math.Log(Math.Max(value, Floor)), _ => 1 / Math.Max(value, Floor) };
-
-        public void Raise(Span<double> row)
+        for (var i = 0; i < Words; i++)
         {
-            if (Exponent == 1)
-                return;
-            TensorPrimitives.Max(row, Floor, row);
-            if (Exponent == 0)
-                TensorPrimitives.Log(row, row);
-            else
-                TensorPrimitives.Reciprocal(row, row);
+            weights[i] += kindWeights[i];
+            sum[i] += kindWeights[i] * rubric.Schools.AcrossMean switch
+            {
+                0 => Geometric.Raise(kind[i], floor),
+                1 => kind[i],
+                _ => Harmonic.Raise(kind[i], floor),
+            };
         }
+    }
 
-        public void Lower(Span<double> row)
+    private void Finish(Span<Vector512<double>> row)
+    {
+        for (var i = 0; i < Words; i++)
         {
-            if (Exponent == 0)
-                TensorPrimitives.Exp(row, row);
-            else if (Exponent == -1)
-                TensorPrimitives.Reciprocal(row, row);
+            var mean = sum[i] / weights[i];
+            row[i] = rubric.Schools.AcrossMean switch { 0 => Geometric.Lower(mean), 1 => mean, _ => Harmonic.Lower(mean) };
         }
     }
 }
