@@ -25,7 +25,9 @@ for (const [name, path] of [
   ['workspace', `/api/units/${ids[500]}`],
   ['bench', `/api/units/${ids[500]}/bench`],
   ['verdict', `/api/units/${ids[500]}/verdict`],
-  ['compare', `/api/compare?first=${ids[1]}&second=${ids[2]}`],
+  ['a pair compared', `/api/compare/pair?first=${ids[1]}&second=${ids[2]}`],
+  ['reasons', `/api/units/${ids[500]}/reasons`],
+  ['what if', `/api/units/${ids[500]}/what-if`],
   ['page', '/'],
 ]) {
   const times = [];
@@ -36,6 +38,14 @@ for (const [name, path] of [
   }
   console.log(`${name.padEnd(27)} ${median(times)} ms`);
 }
+
+const fields = [];
+for (let i = 0; i < 20; i += 1) {
+  const start = performance.now();
+  await (await fetch(`${base}/api/compare/field`, { method: 'POST', headers, body: JSON.stringify({ units: ids.slice(0, 300) }) })).text();
+  fields.push(performance.now() - start);
+}
+console.log(`a field of 300 units        ${median(fields)} ms`);
 
 // What an edit of the rubric would do to every unit, as the screen asks for it.
 const rubric = await (await fetch(`${base}/api/rubrics/document?name=House%20rubric&revision=1`)).json();

@@ -24,12 +24,21 @@ internal sealed class RankField
             {
                 Unit = new Unit { Maker = "Orrest", Model = "Pike 14", ModelCode = $"OP14-{unit}" },
                 Teardown = new Teardown { Date = new DateOnly(2026, 10, 3), Bench = "Bench 1" },
-                Layers = ["outside"], Steps = [], Parts = [.. parts.Select(part => part.Part)],
+                Layers = ["outside"],
+                Steps = [],
+                Parts = [.. parts.Select(part => part.Part)],
             });
             Results.Add(new Result
             {
-                Repair = Quantity.Unknown, Upgrade = Quantity.Unknown, Combined = Quantity.Unknown, Status = Status.Provisional, Reasons = [], ObservedSteps = 0,
-                RepairKinds = [.. parts.Select(part => new RepairKind(part.Part.Kind, part.Score!.Value))], UpgradeKinds = [], Parts = parts,
+                Repair = Quantity.Unknown,
+                Upgrade = Quantity.Unknown,
+                Combined = Quantity.Unknown,
+                Status = Status.Provisional,
+                Reasons = [],
+                ObservedSteps = 0,
+                RepairKinds = [.. parts.Select(part => new RepairKind(part.Part.Kind, part.Score!.Value))],
+                UpgradeKinds = [],
+                Parts = parts,
             });
         }
     }
@@ -45,7 +54,11 @@ internal sealed class RankField
         var seconds = random.Next(5) > 0 ? EffortSeconds.Exactly(effort) : new EffortSeconds(effort, effort * 1.1, effort * 1.2);
         return new PartScore
         {
-            Part = new Part { Id = kind.Word(), Kind = kind, Mounting = Mounting.Screwed }, ServiceUnit = kind.Word(), Route = [], Effort = seconds, Score = Quantity.Unknown,
+            Part = new Part { Id = kind.Word(), Kind = kind, Mounting = Mounting.Screwed },
+            ServiceUnit = kind.Word(),
+            Route = [],
+            Effort = seconds,
+            Score = Quantity.Unknown,
             Criteria = new(_ =>
             {
                 var value = Math.Clamp(skill + 0.4 * (random.NextDouble() - 0.5), 0.02, 1);

@@ -92,25 +92,40 @@ public static class ChangeTemplatesReader
         {
             "setPart" => new SetPart
             {
-                Mounting = fields.OwnWord<Mounting>("mounting"), Standard = fields.OwnWord<Standard>("standard"), Source = fields.OwnWord<Supply>("source"),
-                Paired = fields.YesNo("paired"), PriceShare = Within(fields, "priceShare", 0, 1), MaxLengthMm = Within(fields, "maxLengthMm", 1, 1000),
-                Sides = (int?)Within(fields, "sides", 1, 2), Takes = Within(fields, "takes", 0, RecordLimits.Capacity),
+                Mounting = fields.OwnWord<Mounting>("mounting"),
+                Standard = fields.OwnWord<Standard>("standard"),
+                Source = fields.OwnWord<Supply>("source"),
+                Paired = fields.YesNo("paired"),
+                PriceShare = Within(fields, "priceShare", 0, 1),
+                MaxLengthMm = Within(fields, "maxLengthMm", 1, 1000),
+                Sides = (int?)Within(fields, "sides", 1, 2),
+                Takes = Within(fields, "takes", 0, RecordLimits.Capacity),
             },
             "addPlace" => new AddPlace { Title = Title(fields), Actions = Actions(fields, "actions") },
             "setGuidance" => new SetGuidance { Marks = Known(fields, "marks", Marks) },
             "replaceActions" => new ReplaceActions
             {
-                Steps = fields.RequiredWord<ChangeSteps>("steps"), Do = Known(fields, "do", fields.RequiredText("do"), Verbs), Words = fields.Texts("words"),
-                With = fields.List("with", (value, at) => RecordReader.Action(fields.Inner(value, at))), SameCount = fields.YesNo("sameCount", false),
+                Steps = fields.RequiredWord<ChangeSteps>("steps"),
+                Do = Known(fields, "do", fields.RequiredText("do"), Verbs),
+                Words = fields.Texts("words"),
+                With = fields.List("with", (value, at) => RecordReader.Action(fields.Inner(value, at))),
+                SameCount = fields.YesNo("sameCount", false),
             },
             "setScrews" => new SetScrews
             {
-                Steps = fields.RequiredWord<ChangeSteps>("steps"), Captive = fields.YesNo("captive"), Uncovered = fields.YesNo("uncovered", false),
-                OneSize = fields.YesNo("oneSize", false), Drive = fields.OwnWord<Drive>("drive"), Size = fields.OwnText("size"), Drives = fields.Words<Drive>("drives"),
+                Steps = fields.RequiredWord<ChangeSteps>("steps"),
+                Captive = fields.YesNo("captive"),
+                Uncovered = fields.YesNo("uncovered", false),
+                OneSize = fields.YesNo("oneSize", false),
+                Drive = fields.OwnWord<Drive>("drive"),
+                Size = fields.OwnText("size"),
+                Drives = fields.Words<Drive>("drives"),
             },
             "addStep" => new AddStep
             {
-                Layer = fields.RequiredWord<ChangeLayer>("layer"), Title = Title(fields), Actions = Actions(fields, "actions"),
+                Layer = fields.RequiredWord<ChangeLayer>("layer"),
+                Title = Title(fields),
+                Actions = Actions(fields, "actions"),
                 DisconnectsPower = fields.YesNo("disconnectsPower", false),
             },
             "moveSteps" => new MoveSteps { Layer = fields.RequiredWord<ChangeLayer>("layer") },

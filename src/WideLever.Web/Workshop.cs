@@ -7,8 +7,10 @@ using WideLever.Core.Comparing;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
+using WideLever.Core.Scoring.Criteria;
 using WideLever.Interchange;
 using WideLever.Storage;
+using WideLever.Web.Compare;
 using WideLever.Web.Shelf;
 using WideLever.Web.Verdict;
 
@@ -62,6 +64,7 @@ public sealed class Workshop
     private readonly ConcurrentDictionary<string, ShelfUnit> shelfUnits = new(StringComparer.Ordinal);
     private readonly ConcurrentDictionary<string, CheckedRecord> records = new(StringComparer.Ordinal);
     private readonly ConcurrentDictionary<string, UnitLosses> losses = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, FieldPiece> pieces = new(StringComparer.Ordinal);
     private readonly Lock reading = new();
     private volatile RubricSheet sheet;
     private volatile int readSoFar;
@@ -172,6 +175,26 @@ public sealed class Workshop
                 losses.TryRemove(old, out _);
         }
         return [.. rows.Where(row => losses.ContainsKey(row.Value)).Select(row => losses[row.Value] with { UnitId = row.Key })];
+    }
+
+    /// <summary>Every unit on the shelf with its kinds, for comparing; kept by the digest of the record.</summary>
+    public IReadOnlyList<FieldPiece> Field(CancellationToken cancellation)
+    {
+        var under = sheet;
+        var rows = store.Shelf().ToDictionary(row => row.UnitId, row => ResultDigest(row, under), StringComparer.Ordinal);
+        if (rows.Values.Any(digest => !pieces.ContainsKey(digest)))
+        {
+            Parallel.ForEach(Records(cancellation).Where(one => rows.TryGetValue(one.UnitId, out var digest) && !pieces.ContainsKey(digest)),
+                new ParallelOptions { CancellationToken = cancellation, MaxDegreeOfParallelism = Environment.ProcessorCount }, one =>
+                {
+                    var (record, result) = (one.Record.Record, Scorer.Score(one.Record, under.Rubric, cancellation));
+                    pieces[rows[one.UnitId]] = new(ShelfUnit.Of(one.UnitId, record, result), FieldUnit.Of(result, record), Price.InRubricCurrency(record.Unit.Price, under.Rubric));
+                });
+            var current = rows.Values.ToHashSet(StringComparer.Ordinal);
+            foreach (var old in pieces.Keys.Where(digest => !current.Contains(digest)))
+                pieces.TryRemove(old, out _);
+        }
+        return [.. rows.Where(row => pieces.ContainsKey(row.Value)).Select(row => pieces[row.Value] is var piece ? piece with { Unit = piece.Unit with { Id = row.Key } } : piece)];
     }
 
     /// <summary>How many units are on the shelf.</summary>

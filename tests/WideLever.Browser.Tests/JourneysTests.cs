@@ -200,18 +200,6 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
-    public void Two_units_are_compared_kind_by_kind()
-    {
-        using var window = bench.Open("/compare?first=cr14-2a7&second=uv13-m");
-        window.WaitForText("Corrie 14 is ahead");
-        window.Text("section[aria-label='Kind by kind']").ShouldContain("Battery");
-        window.Choose("Second unit", "Gill 14");
-        window.WaitForText("not separable");
-        window.Choose("Second unit", "Cairn");
-        window.WaitForText("different builds");
-    }
-
-    [Fact]
     public void Parts_are_recorded_marked_absent_and_taken_back()
     {
         using var window = bench.Open("/units/oh11-r/parts");

@@ -158,7 +158,8 @@ public sealed class RankOddsTests
         var plain = Build.Record(["outside"], [Build.Step("free", "outside", new Slide()) with { Frees = ["part"] }], [Build.Part("part", PartKind.OpticalDrive, Mounting.Slid) with
         {
             Spare = new() { Source = Supply.None, Paired = false },
-        }]) with { Absent = [.. Examples.House.MayBeAbsent.Where(kind => kind != PartKind.OpticalDrive)], Guidance = new() { Manual = true, Labels = true, PartNumbers = true, Order = true } };
+        }]) with
+        { Absent = [.. Examples.House.MayBeAbsent.Where(kind => kind != PartKind.OpticalDrive)], Guidance = new() { Manual = true, Labels = true, PartNumbers = true, Order = true } };
         var rubric = Examples.House with { Repair = new([new(PartKind.OpticalDrive, 1)]) };
         var field = Enumerable.Range(0, 3).Select(_ => plain.Checked(rubric)).ToList();
         var odds = Of(field, IndexName.Repair, 400, rubric: rubric);

@@ -133,7 +133,9 @@ public sealed class VerdictEndpointsTests(Bench bench) : IClassFixture<Bench>
         var now = (double)whatIf["now"]!["repair"]!["value"]!;
         string Asked(double figure, IEnumerable<string> among) => new JsonObject
         {
-            ["index"] = "repair", ["figure"] = figure, ["among"] = new JsonArray([.. among.Select(one => (JsonNode)one)]),
+            ["index"] = "repair",
+            ["figure"] = figure,
+            ["among"] = new JsonArray([.. among.Select(one => (JsonNode)one)]),
         }.ToJsonString();
         var all = whatIf["changes"]!.AsArray().Select(change => (string)change!["id"]!).ToList();
         var events = await bench.StreamAsync($"/api/units/{id}/what-if/smallest", Asked(now + 5, all.Take(8)));

@@ -55,11 +55,12 @@ export function useVerdict(unitId: string) {
   });
 }
 
-export function useComparison(first: string, second: string) {
+/** Every unit on the shelf with its kinds, under the rubric in use. */
+export function useField(units: readonly string[]) {
   return useQuery({
-    queryKey: ['compare', first, second],
-    queryFn: ({ signal }) => take(api.GET('/api/compare', { params: { query: { first, second } }, signal })),
-    enabled: first !== '' && second !== '',
+    queryKey: ['field', units],
+    queryFn: ({ signal }) => take(api.POST('/api/compare/field', { body: { units: [...units] }, signal })),
+    placeholderData: (before) => before,
   });
 }
 

@@ -51,16 +51,23 @@ public readonly record struct InCommon(Indices First, Indices Second, double Rep
 /// <summary>A field of units under one rubric: who is ahead of whom, and who cannot be told apart. Method, <em>What is built on it</em>, separation.</summary>
 public static class Field
 {
-    /// <summary>Two units on the kinds that both have.</summary>
-    public static InCommon Common(FieldUnit first, FieldUnit second, Rubric rubric)
+    /// <summary>Two units with the kinds alone that both have.</summary>
+    public static (FieldUnit First, FieldUnit Second) OnWhatBothHave(FieldUnit first, FieldUnit second)
     {
-        var (repair, upgrade) = (new Dictionary<PartKind, double>(rubric.Repair.Pairs), new Dictionary<PartKind, double>(rubric.Upgrade.Pairs));
         var inRepair = first.Repair.Select(kind => kind.Kind).Intersect(second.Repair.Select(kind => kind.Kind)).ToHashSet();
         var inUpgrade = first.Upgrade.Where(kind => !kind.Absent).Select(kind => kind.Kind).Intersect(second.Upgrade.Where(kind => !kind.Absent).Select(kind => kind.Kind)).ToHashSet();
         FieldUnit Both(FieldUnit unit) => new(unit.IsDesktop, [.. unit.Repair.Where(kind => inRepair.Contains(kind.Kind))], [.. unit.Upgrade.Where(kind => inUpgrade.Contains(kind.Kind))]);
-        return new(Both(first).Indices(rubric), Both(second).Indices(rubric),
-            inRepair.Sum(kind => repair[kind]) / repair.Values.Sum(), inUpgrade.Sum(kind => upgrade[kind]) / upgrade.Values.Sum());
+        return (Both(first), Both(second));
     }
+
+    /// <summary>The indices of two units on the kinds that both have, and how much of the weight that is.</summary>
+    public static InCommon Common(FieldUnit first, FieldUnit second, Rubric rubric)
+    {
+        var (one, other) = OnWhatBothHave(first, second);
+        return new(one.Indices(rubric), other.Indices(rubric), Share(rubric.Repair, one.Repair), Share(rubric.Upgrade, one.Upgrade));
+    }
+
+    private static double Share(OrderedTable<PartKind, double> weights, IReadOnlyList<FieldKind> kinds) => kinds.Sum(kind => weights[kind.Kind]) / weights.Pairs.Sum(pair => pair.Value);
 
     /// <summary>
     /// The group of each unit, 1 the first: units of one group cannot all be told apart, and every unit of a group is ahead of every unit of the

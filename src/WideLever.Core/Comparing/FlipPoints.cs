@@ -9,7 +9,7 @@ namespace WideLever.Core.Comparing;
 /// <param name="Kind">The kind.</param>
 /// <param name="Weight">Its weight in the rubric.</param>
 /// <param name="At">The weight at which they change places, the nearest to its own, the others rescaled so that the sum stays; null: at none.</param>
-public readonly record struct FlipPoint(PartKind Kind, double Weight, double? At);
+public sealed record FlipPoint(PartKind Kind, double Weight, double? At);
 
 /// <summary>Flip points of a pair. Method, <em>What is built on it</em>, flip point.</summary>
 public static class FlipPoints

@@ -1,6 +1,6 @@
 using System.Numerics;
-using System.Runtime.Intrinsics;
 using System.Runtime.InteropServices;
+using System.Runtime.Intrinsics;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;

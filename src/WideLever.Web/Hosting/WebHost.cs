@@ -69,6 +69,7 @@ public static class WebHost
         builder.Services.AddSingleton<LongWork>();
         builder.Services.AddSingleton<BenchDesk>();
         builder.Services.AddSingleton<ChangesFile>();
+        builder.Services.AddSingleton<OddsDesk>();
         builder.Services.AddSingleton<PhotoFiles>();
         builder.Services.AddSingleton<PhotoIntake>();
         CatalogueClient.Register(builder.Services);

@@ -1,23 +1,33 @@
-import { Select } from 'antd';
-import { useSearchParams } from 'react-router';
-import { asProblem, type PartKind, type Schemas, type ShelfUnit, type Verdict } from '../../api/client';
-import { useComparison, useShelf } from '../../api/queries';
+import { Button, Input, InputNumber, Select } from 'antd';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { asProblem } from '../../api/client';
+import { useField } from '../../api/queries';
+import { machineClassValues } from '../../api/schema';
 import { Empty, Failed, Loading } from '../../app/states';
-import { RangeBar } from '../../charts/RangeBar';
-import { indexRange, indexValue, share } from '../../format';
-import { leastEffort } from '../../record/effort';
-import { heading } from '../../words';
+import { label } from '../../words';
+import { type Filter, matches, nothing, type Unit } from './field';
+import { FieldView } from './FieldView';
+import { OddsView } from './OddsView';
+import { PairView } from './PairView';
+import { SchoolsView } from './SchoolsView';
 
-type Comparison = Schemas['CompareView'];
+const views = [
+  { id: 'field', name: 'Field' },
+  { id: 'pair', name: 'Pair' },
+  { id: 'odds', name: 'Odds' },
+  { id: 'schools', name: 'Schools' },
+] as const;
 
-/** Two units side by side under one rubric, kind by kind. */
+/** Any choice of units under one rubric: the field, a pair, how sure the order is, and under which rules. */
 export function Compare() {
-  const shelf = useShelf();
   const [search, setSearch] = useSearchParams();
-  const units = shelf.data?.units ?? [];
-  const first = search.get('first') ?? units[0]?.id ?? '';
-  const second = search.get('second') ?? units.find((unit) => unit.id !== first)?.id ?? '';
-  const comparison = useComparison(first, second);
+  const shelf = useField([]);
+  const [filter, setFilter] = useState<Filter>(nothing);
+  // The grid follows every key; charts and the list of what is in the field a moment later.
+  const later = useDeferredValue(filter);
+  const chosen = useMemo(() => (search.get('units') ?? '').split(',').filter((id) => id !== ''), [search]);
+  const view = views.find((one) => one.id === search.get('view'))?.id ?? 'field';
   if (shelf.data === undefined) {
     return shelf.error === null ? (
       <Loading what="the shelf" />
@@ -25,199 +35,181 @@ export function Compare() {
       <Failed problem={asProblem(shelf.error)} onRetry={() => void shelf.refetch()} />
     );
   }
+  const { rubric, units: all } = shelf.data;
+  // A unit that is no longer on the shelf has left the field.
+  const kept = chosen.filter((id) => all.some((unit) => unit.id === id));
+  const ids = kept.length === 0 ? all.map((unit) => unit.id) : kept;
+  const setChosen = (next: readonly string[]) => {
+    const now = new URLSearchParams(search);
+    if (next.length === 0 || next.length === all.length) now.delete('units');
+    else now.set('units', next.join(','));
+    setSearch(now, { replace: true });
+  };
+  const to = (id: string) => {
+    const now = new URLSearchParams(search);
+    now.set('view', id);
+    return `?${now.toString()}`;
+  };
   return (
     <>
       <header className="screen-head">
         <h1>Compare</h1>
         <span className="second">
-          {shelf.data.rubric.name}, revision {shelf.data.rubric.revision}
+          {ids.length} of {all.length} units under {rubric.name}, revision {rubric.revision}
         </span>
       </header>
-      {units.length < 2 ? (
+      {all.length < 2 ? (
         <Empty>
           <h2>Two units are needed</h2>
-          <p>There {units.length === 1 ? 'is one' : 'are none'} on the shelf.</p>
+          <p>There {all.length === 1 ? 'is one' : 'are none'} on the shelf.</p>
         </Empty>
       ) : (
         <>
-          <div className="compare-choice">
-            <UnitChoice
-              name="First unit"
-              units={units}
-              value={first}
-              onChange={(id) => setSearch({ first: id, second })}
-            />
-            <UnitChoice
-              name="Second unit"
-              units={units}
-              value={second}
-              onChange={(id) => setSearch({ first, second: id })}
-            />
-          </div>
-          {comparison.data === undefined ? (
-            comparison.error === null ? (
-              <Loading what="both units" />
-            ) : (
-              <Failed problem={asProblem(comparison.error)} onRetry={() => void comparison.refetch()} />
-            )
-          ) : (
-            <SideBySide comparison={comparison.data} resolution={shelf.data.rubric.resolution} />
-          )}
+          <Chooser all={all} chosen={ids} onChosen={setChosen} filter={filter} onFilter={setFilter} shown={later} />
+          <nav className="views" aria-label="Views of the comparison">
+            {views.map((one) => (
+              <Link key={one.id} to={to(one.id)} replace aria-current={one.id === view ? 'page' : undefined}>
+                {one.name}
+              </Link>
+            ))}
+          </nav>
+          <Chosen ids={ids} whole={kept.length === 0} view={view} filter={filter} later={later} />
         </>
       )}
     </>
   );
 }
 
-function UnitChoice({
-  name,
-  units,
-  value,
-  onChange,
-}: {
-  name: string;
-  units: ShelfUnit[];
-  value: string;
-  onChange: (id: string) => void;
-}) {
-  return (
-    <Select
-      aria-label={name}
-      className="word"
-      showSearch={{ optionFilterProp: 'label' }}
-      value={value}
-      options={units.map((unit) => ({ value: unit.id, label: `${unit.maker} ${unit.model}, ${unit.modelCode}` }))}
-      onChange={onChange}
-    />
-  );
+interface ChosenProps {
+  ids: readonly string[];
+  whole: boolean;
+  view: (typeof views)[number]['id'];
+  filter: Filter;
+  later: Filter;
 }
 
-function SideBySide({ comparison, resolution }: { comparison: Comparison; resolution: number }) {
-  const { first, second } = comparison;
-  return (
-    <>
-      {!comparison.sameBuild && (
-        <p className="note">
-          A desktop and a notebook are different builds: only the kinds that both have can be laid side by side, and no
-          index says who is ahead.
-        </p>
-      )}
-      <section className="card" aria-label="Indices">
-        <table className="plain compare">
-          <thead>
-            <tr>
-              <th scope="col">index</th>
-              <th scope="col">{first.model}</th>
-              <th scope="col">{second.model}</th>
-              <th scope="col">who is ahead</th>
-            </tr>
-          </thead>
-          <tbody>
-            {(['repair', 'upgrade', 'combined'] as const).map((index) => (
-              <tr key={index}>
-                <th scope="row">{heading(index)}</th>
-                {[first, second].map((unit) => (
-                  <td key={unit.id}>
-                    <span className="kind-figure">
-                      <RangeBar quantity={unit[index]} to={100} />
-                      <span>
-                        <b>{indexValue(unit[index])}</b> {indexRange(unit[index])}
-                      </span>
-                    </span>
-                  </td>
-                ))}
-                <td>{ahead(comparison, index, resolution)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
-      <section className="card" aria-label="Kind by kind">
-        <table className="plain compare">
-          <thead>
-            <tr>
-              <th scope="col" rowSpan={2}>
-                kind
-              </th>
-              <th scope="colgroup" colSpan={2}>
-                repair, 0 to 1
-              </th>
-              <th scope="colgroup" colSpan={2}>
-                upgrade, 0 to 1
-              </th>
-              <th scope="colgroup" colSpan={2}>
-                least effort
-              </th>
-            </tr>
-            <tr>
-              {['repair', 'upgrade', 'effort'].flatMap((column) =>
-                [first, second].map((unit) => (
-                  <th key={`${column} ${unit.id}`} scope="col">
-                    {unit.model}
-                  </th>
-                )),
-              )}
-            </tr>
-          </thead>
-          <tbody>
-            {kindsOf(comparison).map((kind) => (
-              <tr key={kind}>
-                <th scope="row">{heading(kind)}</th>
-                {[first, second].map((unit) => (
-                  <Score key={`r ${unit.id}`} unit={unit} kind={kind} index="repair" />
-                ))}
-                {[first, second].map((unit) => (
-                  <Score key={`u ${unit.id}`} unit={unit} kind={kind} index="upgrade" />
-                ))}
-                {[first, second].map((unit) => (
-                  <td key={`e ${unit.id}`}>{leastEffort(unit.kinds.find((other) => other.kind === kind))}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
-    </>
-  );
-}
-
-function Score({ unit, kind, index }: { unit: Verdict; kind: PartKind; index: 'repair' | 'upgrade' }) {
-  const view = unit.kinds.find((other) => other.kind === kind);
-  const score = view?.[index];
-  if (view?.absent === true) return <td className="second">absent{index === 'upgrade' && score != null && ': 0'}</td>;
-  if (score == null) return <td />;
-  return (
-    <td>
-      <span className="kind-figure">
-        <RangeBar quantity={score.score} to={1} />
-        <span>{score.score.coverage === 0 ? 'unknown' : share(score.score)}</span>
-      </span>
-    </td>
-  );
-}
-
-/** The kinds that count in an index of either. */
-function kindsOf({ first, second, sameBuild }: Comparison): PartKind[] {
-  const counts = (unit: Verdict) => unit.kinds.filter((kind) => kind.repair !== null || kind.upgrade !== null);
-  const has = (unit: Verdict) =>
-    new Set(
-      counts(unit)
-        .filter((kind) => !kind.absent)
-        .map((kind) => kind.kind),
+function Chosen({ ids, whole, view, filter, later }: ChosenProps) {
+  // Places and groups are those within the field that is chosen.
+  const field = useField(whole ? [] : ids);
+  if (field.data === undefined) {
+    return field.error === null ? (
+      <Loading what="the field" />
+    ) : (
+      <Failed problem={asProblem(field.error)} onRetry={() => void field.refetch()} />
     );
-  const all = [...new Set([...counts(first), ...counts(second)].map((kind) => kind.kind))];
-  return sameBuild ? all : all.filter((kind) => has(first).has(kind) && has(second).has(kind));
+  }
+  const { rubric, units } = field.data;
+  if (view !== 'field' && units.length < 2) {
+    return (
+      <Empty>
+        <p>Choose at least two units.</p>
+      </Empty>
+    );
+  }
+  switch (view) {
+    case 'pair':
+      return <PairView units={units} rubric={rubric} />;
+    case 'odds':
+      return <OddsView key={ids.join()} units={units} />;
+    case 'schools':
+      return <SchoolsView key={ids.join()} units={units} />;
+    default:
+      return <FieldView field={units} filter={filter} later={later} rubric={rubric} />;
+  }
 }
 
-function ahead(comparison: Comparison, index: 'repair' | 'upgrade' | 'combined', resolution: number): string {
-  if (!comparison.sameBuild) return 'different builds';
-  const { first, second } = comparison;
-  switch (comparison[index]) {
-    case 'first':
-      return `${first.model} is ahead`;
-    case 'second':
-      return `${second.model} is ahead`;
-    default:
-      return `not separable: the ranges are not ${resolution} apart`;
-  }
+interface ChooserProps {
+  all: readonly Unit[];
+  chosen: readonly string[];
+  onChosen: (ids: readonly string[]) => void;
+  filter: Filter;
+  onFilter: (filter: Filter) => void;
+  /** The filter as far as it is applied. */
+  shown: Filter;
+}
+
+/** Filters the shelf and says which of it is in the field. */
+function Chooser({ all, chosen, onChosen, filter, onFilter, shown }: ChooserProps) {
+  const units = useMemo(() => all.filter((unit) => matches(unit, shown)), [all, shown]);
+  const years = [...new Set(all.map((unit) => unit.year).filter((year) => year != null))].sort((a, b) => b - a);
+  const inField = new Set(chosen);
+  const shownIds = new Set(units.map((unit) => unit.id));
+  const check = (id: string, checked: boolean) =>
+    onChosen(checked ? [...chosen, id] : chosen.filter((other) => other !== id));
+  return (
+    <details className="card chooser">
+      <summary>
+        Units in the field: {chosen.length} of {all.length}
+      </summary>
+      <div className="filters">
+        <Input
+          className="find"
+          aria-label="Find a unit for the field"
+          placeholder="Find a unit"
+          allowClear
+          value={filter.text}
+          onChange={(event) => onFilter({ ...filter, text: event.target.value })}
+        />
+        <Select
+          mode="multiple"
+          className="filter"
+          aria-label="Field by class"
+          placeholder="Class"
+          value={filter.classes}
+          options={machineClassValues.map((value) => ({ value, label: label(value) }))}
+          onChange={(classes: string[]) => onFilter({ ...filter, classes })}
+        />
+        <Select
+          mode="multiple"
+          className="filter"
+          aria-label="Field by year"
+          placeholder="Year"
+          value={filter.years}
+          options={years.map((year) => ({ value: year, label: String(year) }))}
+          onChange={(chosenYears: number[]) => onFilter({ ...filter, years: chosenYears })}
+        />
+        <InputNumber<number>
+          aria-label="Field up to a price"
+          placeholder="Price up to"
+          min={0}
+          value={filter.most}
+          onChange={(most) => onFilter({ ...filter, most })}
+        />
+        <Button onClick={() => onChosen(units.map((unit) => unit.id))} disabled={units.length === 0}>
+          These {units.length}
+        </Button>
+        <Button onClick={() => onChosen([])}>The whole shelf</Button>
+      </div>
+      <ul className="chooser-units">
+        {all.map((unit) => (
+          <ChooserRow
+            key={unit.id}
+            unit={unit}
+            hidden={!shownIds.has(unit.id)}
+            checked={inField.has(unit.id)}
+            onCheck={check}
+          />
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+interface ChooserRowProps {
+  unit: Unit;
+  hidden: boolean;
+  checked: boolean;
+  onCheck: (id: string, checked: boolean) => void;
+}
+
+/** The browser's own box: there may be hundreds. What is filtered away stays, unseen, so that it is back at once. */
+function ChooserRow({ unit, hidden, checked, onCheck }: ChooserRowProps) {
+  return (
+    <li hidden={hidden}>
+      <label>
+        <input type="checkbox" checked={checked} onChange={(event) => onCheck(unit.id, event.target.checked)} />{' '}
+        {unit.maker} {unit.model} <span className="code">{unit.modelCode}</span>
+      </label>
+    </li>
+  );
 }

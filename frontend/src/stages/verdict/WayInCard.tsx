@@ -6,7 +6,7 @@ import { WayIn } from '../../charts/WayIn';
 import { Empty } from '../../app/states';
 import { minutes } from '../../format';
 import { heading, label } from '../../words';
-import { partOf, wayInParts } from './wayInParts';
+import { partOf, wayInParts } from '../../record/wayInParts';
 
 type PartView = Schemas['PartView'];
 type WayView = Schemas['WayView'];

@@ -11,7 +11,7 @@ import { RangeBar } from '../../charts/RangeBar';
 import { WayIn } from '../../charts/WayIn';
 import { indexRange, indexValue, minutes } from '../../format';
 import { heading, label } from '../../words';
-import { wayInParts } from './wayInParts';
+import { wayInParts } from '../../record/wayInParts';
 
 type Change = Schemas['ChangeView'];
 type Index = 'repair' | 'upgrade' | 'combined';

@@ -1,8 +1,8 @@
-import type { Schemas, Verdict } from '../../api/client';
-import type { WayInPart } from '../../charts/WayIn';
-import { shapeOf } from '../../charts/wayIn';
-import { minutes } from '../../format';
-import { label } from '../../words';
+import type { Schemas, Verdict } from '../api/client';
+import type { WayInPart } from '../charts/WayIn';
+import { shapeOf } from '../charts/wayIn';
+import { minutes } from '../format';
+import { label } from '../words';
 
 type PartView = Schemas['PartView'];
 

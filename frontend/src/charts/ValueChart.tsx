@@ -1,0 +1,48 @@
+import { layOut, type Priced } from './value';
+
+const width = 1060;
+const height = 380;
+const box = { left: 60, right: 1030, top: 22, bottom: 320 };
+const textWidth = (text: string) => text.length * 7.2;
+
+/** Index against price. Its twin in figures is the table. */
+export function ValueChart({ name, currency, units }: { name: string; currency: string; units: readonly Priced[] }) {
+  const { marks, stairs, prices, indices } = layOut(units, box, textWidth);
+  return (
+    <svg className="value-chart" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`${name} against price`}>
+      {indices.map((tick) => (
+        <g key={tick.value}>
+          <line className="ledger-grid" x1={box.left} x2={box.right} y1={tick.y} y2={tick.y} />
+          <text className="value-left" x={box.left - 8} y={tick.y + 4}>
+            {tick.value}
+          </text>
+        </g>
+      ))}
+      {prices.map((tick) => (
+        <text key={tick.value} className="value-under" x={tick.x} y={box.bottom + 20}>
+          {tick.value.toLocaleString('en')}
+        </text>
+      ))}
+      <text className="value-under" x={(box.left + box.right) / 2} y={box.bottom + 42}>
+        price, {currency}
+      </text>
+      <text className="value-name" x={8} y={14}>
+        {name}
+      </text>
+      <polyline className="value-stairs" points={stairs.map((point) => `${point.x},${point.y}`).join(' ')} />
+      {marks.map((mark) => (
+        <g key={mark.id}>
+          <line className="way-range" x1={mark.x} x2={mark.x} y1={mark.yHigh} y2={mark.yLow} />
+          <circle className={mark.best ? 'axis-dot settled' : 'axis-dot'} cx={mark.x} cy={mark.y} r={5.5}>
+            <title>{mark.text}</title>
+          </circle>
+          {mark.textX !== null && (
+            <text x={mark.textX} y={mark.y - 6}>
+              {mark.text}
+            </text>
+          )}
+        </g>
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,326 @@
+import { Select } from 'antd';
+import { memo, useMemo, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import type { PartKind, Schemas } from '../../api/client';
+import type { AxisItem } from '../../charts/axis';
+import { ChartCard } from '../../charts/ChartCard';
+import { IndexAxis } from '../../charts/IndexAxis';
+import { ValueChart } from '../../charts/ValueChart';
+import { indexRange, indexValue } from '../../format';
+import { label } from '../../words';
+import { cell, difference, type Filter, type Index, indices, kindsOf, matches, ordered, type Unit } from './field';
+
+type Rubric = Schemas['RubricView'];
+
+interface FieldViewProps {
+  field: readonly Unit[];
+  /** What the grid shows of it: places and groups are those of the whole field. */
+  filter: Filter;
+  /** What the charts show, which follow a moment later. */
+  later: Filter;
+  rubric: Rubric;
+}
+
+/** The field: both axes with ranges, who cannot be told apart, the grid kind by kind, and value for the price. */
+export function FieldView({ field, filter, later, rubric }: FieldViewProps) {
+  const [index, setIndex] = useState<Index>('combined');
+  const [reference, setReference] = useState<string | null>(null);
+  const order = useMemo(() => ordered(field, index), [field, index]);
+  const seen = new Set(field.filter((unit) => matches(unit, filter)).map((unit) => unit.id));
+  const against = field.find((unit) => unit.id === reference);
+  const builds = new Set(field.map((unit) => unit.desktop)).size;
+  const name = indices.find((one) => one.value === index)?.label ?? '';
+  return (
+    <>
+      <div className="filters">
+        <Select<Index>
+          aria-label="Order by"
+          showSearch={{ optionFilterProp: 'label' }}
+          value={index}
+          options={[...indices]}
+          popupMatchSelectWidth={false}
+          onChange={setIndex}
+        />
+        <Select<string>
+          className="reference"
+          aria-label="Differences from"
+          placeholder="Differences from"
+          allowClear
+          showSearch={{ optionFilterProp: 'label' }}
+          value={reference}
+          options={field.map((unit) => ({ value: unit.id, label: `${unit.maker} ${unit.model}, ${unit.modelCode}` }))}
+          popupMatchSelectWidth={false}
+          onChange={(id: string | undefined) => setReference(id ?? null)}
+        />
+        <span className="grow" />
+        <Takeaway units={field} />
+      </div>
+      <Axes field={field} later={later} index={index} resolution={rubric.resolution} />
+      {builds > 1 && (
+        <p className="note">
+          A desktop and a notebook are different builds: their indices are of different kinds. Pair lays two of them
+          side by side on what both have.
+        </p>
+      )}
+      <section className="card" aria-label="Kind by kind">
+        <h2>
+          Kind by kind, by {name}
+          {seen.size < field.length && `: ${seen.size} of ${field.length} shown`}
+        </h2>
+        <div className="grid-scroll">
+          <Grid units={order} seen={seen} index={index} against={against} resolution={rubric.resolution} />
+        </div>
+      </section>
+      <Value field={field} later={later} index={index} currency={rubric.currency} />
+    </>
+  );
+}
+
+interface ChartProps {
+  field: readonly Unit[];
+  later: Filter;
+  index: Index;
+}
+
+/** Both indices as axes. It follows the filter only when that has come to rest. */
+const Axes = memo(function Axes({ field, later, index, resolution }: ChartProps & { resolution: number }) {
+  const navigate = useNavigate();
+  const open = (id: string) => void navigate(`/units/${id}/verdict`);
+  const units = field.filter((unit) => matches(unit, later));
+  return (
+    <ChartCard
+      title="Both indices"
+      file="field-axes"
+      note={`not told apart within ${resolution} points`}
+      chart={
+        <>
+          <IndexAxis name="Repair" items={units.map((unit) => axisItem(unit, 'repair'))} onOpen={open} />
+          <IndexAxis name="Upgrade" items={units.map((unit) => axisItem(unit, 'upgrade'))} onOpen={open} />
+        </>
+      }
+      table={<Standings units={ordered(units, index)} />}
+    />
+  );
+});
+
+/** Index against price, likewise. */
+const Value = memo(function Value({ field, later, index, currency }: ChartProps & { currency: string }) {
+  const units = field.filter((unit) => matches(unit, later));
+  const priced = units.filter((unit) => unit.price != null && unit[index].quantity.value !== null);
+  const name = indices.find((one) => one.value === index)?.label ?? '';
+  return (
+    <ChartCard
+      title="Value for the price"
+      file={`field-value-${index}`}
+      note={`${name} against price; nothing that costs no more beats a filled one`}
+      chart={
+        <ValueChart
+          name={name}
+          currency={currency}
+          units={priced.map((unit) => ({
+            id: unit.id,
+            text: unit.model,
+            price: unit.price ?? 0,
+            low: unit[index].quantity.low,
+            value: unit[index].quantity.value ?? 0,
+            high: unit[index].quantity.high,
+            best: unit[index].bestForPrice,
+          }))}
+        />
+      }
+      table={
+        <table className="plain">
+          <thead>
+            <tr>
+              <th scope="col">unit</th>
+              <th scope="col" className="numeric">
+                price, {currency}
+              </th>
+              <th scope="col" className="numeric">
+                {name}
+              </th>
+              <th scope="col">for its price</th>
+            </tr>
+          </thead>
+          <tbody>
+            {[...priced]
+              .sort((a, b) => (a.price ?? 0) - (b.price ?? 0))
+              .map((unit) => (
+                <tr key={unit.id}>
+                  <th scope="row">{unit.model}</th>
+                  <td className="numeric">{unit.price}</td>
+                  <td className="numeric">{indexValue(unit[index].quantity)}</td>
+                  <td>{unit[index].bestForPrice ? 'nothing that costs no more beats it' : 'beaten'}</td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      }
+    >
+      {priced.length < units.length && (
+        <p className="note">
+          Left out, for their price or value is not known:{' '}
+          {units
+            .filter((unit) => !priced.includes(unit))
+            .map((unit) => unit.model)
+            .join(', ')}
+          .
+        </p>
+      )}
+    </ChartCard>
+  );
+});
+
+function axisItem(unit: Unit, index: 'repair' | 'upgrade'): AxisItem {
+  return { id: unit.id, text: unit.model, quantity: unit[index].quantity, settled: unit.status === 'complete' };
+}
+
+/** The whole comparison as files, with the odds that the address names. */
+function Takeaway({ units }: { units: readonly Unit[] }) {
+  const query = units.map((unit) => `unit=${encodeURIComponent(unit.id)}`).join('&');
+  return (
+    <span className="takeaway">
+      {(['json', 'csv', 'xlsx'] as const).map((format) => (
+        <a key={format} href={`/api/compare/takeaway.${format}?${query}`} download={`comparison.${format}`}>
+          {format.toUpperCase()}
+        </a>
+      ))}
+    </span>
+  );
+}
+
+function Standings({ units }: { units: readonly Unit[] }) {
+  return (
+    <table className="plain">
+      <thead>
+        <tr>
+          <th scope="col">unit</th>
+          {indices.map((one) => (
+            <th key={one.value} scope="col">
+              {one.label}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {units.map((unit) => (
+          <tr key={unit.id}>
+            <th scope="row">{unit.model}</th>
+            {indices.map((one) => (
+              <td key={one.value}>
+                {indexValue(unit[one.value].quantity)} {indexRange(unit[one.value].quantity)}, group{' '}
+                {unit[one.value].group}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+interface GridProps {
+  units: readonly Unit[];
+  /** Ids of those that are shown. */
+  seen: ReadonlySet<string>;
+  index: Index;
+  against: Unit | undefined;
+  resolution: number;
+}
+
+function Grid({ units, seen, index, against, resolution }: GridProps) {
+  const ofKinds = index === 'upgrade' ? 'upgrade' : 'repair';
+  const kinds = useMemo(() => kindsOf(units, ofKinds), [units, ofKinds]);
+  const rows = useMemo(() => {
+    const groupOf = (unit: Unit) => `${unit.desktop ? 'desktop' : 'notebook'} ${unit[index].group}`;
+    const sizes = new Map<string, number>();
+    for (const unit of units) sizes.set(groupOf(unit), (sizes.get(groupOf(unit)) ?? 0) + 1);
+    return units.map((unit, i) => {
+      const before = units[i - 1];
+      return {
+        unit,
+        opensGroup: before !== undefined && groupOf(before) !== groupOf(unit),
+        alone: sizes.get(groupOf(unit)) === 1,
+      };
+    });
+  }, [units, index]);
+  return (
+    <table className="plain field-grid">
+      <thead>
+        <tr>
+          <th scope="col">unit</th>
+          <th scope="col" className="numeric">
+            index
+          </th>
+          <th scope="col">
+            <span title={`Within a group not all can be told apart by more than ${resolution} points`}>group</span>
+          </th>
+          {kinds.map((kind) => (
+            <th key={kind} scope="col" className="turned">
+              <span>{label(kind)}</span>
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ unit, opensGroup, alone }) => (
+          <Row
+            key={unit.id}
+            unit={unit}
+            hidden={!seen.has(unit.id)}
+            index={index}
+            kinds={kinds}
+            against={against}
+            opensGroup={opensGroup}
+            alone={alone}
+          />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function groupText(unit: Unit, group: number, alone: boolean): string {
+  if (group === 0) return 'draft';
+  return `${unit.desktop ? 'desktop ' : ''}${group}${alone ? '' : ', not separable'}`;
+}
+
+interface RowProps {
+  unit: Unit;
+  /** Filtered away: it stays, unseen, so that it is back at once. */
+  hidden: boolean;
+  index: Index;
+  kinds: readonly PartKind[];
+  against: Unit | undefined;
+  opensGroup: boolean;
+  alone: boolean;
+}
+
+const Row = memo(function Row({ unit, hidden, index, kinds, against, opensGroup, alone }: RowProps) {
+  const ofKinds = index === 'upgrade' ? 'upgrade' : 'repair';
+  const standing = unit[index];
+  return (
+    <tr hidden={hidden} className={opensGroup ? 'opens-group' : undefined}>
+      <th scope="row">
+        <Link to={`/units/${unit.id}/verdict`}>{unit.model}</Link> <span className="code second">{unit.modelCode}</span>
+      </th>
+      <td className="numeric">
+        <b>{indexValue(standing.quantity)}</b> <span className="second">{indexRange(standing.quantity)}</span>
+        {against !== undefined && against !== unit && (
+          <span className="apart"> {difference(standing.quantity.value, against[index].quantity.value, 1)}</span>
+        )}
+      </td>
+      <td>{groupText(unit, standing.group, alone)}</td>
+      {kinds.map((kind) => {
+        const own = cell(unit, ofKinds, kind);
+        return (
+          <td key={kind} className="numeric">
+            {against === undefined || against === unit
+              ? own.text
+              : difference(own.value, cell(against, ofKinds, kind).value, 2) || own.text}
+          </td>
+        );
+      })}
+    </tr>
+  );
+});

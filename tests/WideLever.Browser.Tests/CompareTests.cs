@@ -1,0 +1,138 @@
+using System.Globalization;
+using System.Text;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
+
+namespace WideLever.Browser.Tests;
+
+/// <summary>A field chosen, its odds, a weight dragged, and what is taken away.</summary>
+public sealed class CompareTests(Bench bench) : IClassFixture<Bench>
+{
+    [Fact]
+    public void Three_units_are_chosen_and_their_odds_run_stopped_and_run_again()
+    {
+        using var window = bench.Open("/compare");
+        window.Find(".chooser summary").Click();
+        window.Type("Find a unit for the field", "14");
+        window.WaitForText("These 3", ".chooser");
+        window.WaitForText("3 of 13 shown", "section[aria-label='Kind by kind']");
+        window.Press("These 3");
+        window.WaitForText("3 of 13 units under House rubric, revision 1", ".screen-head");
+        window.Press("Odds", ".views");
+        window.Type("Draws", "1000000");
+        window.Press("Draw");
+        window.Find("[aria-label='Draws made']");
+        window.Press("Stop");
+        window.WaitForText("Nothing is drawn yet", "section[aria-label='Rank odds']");
+        window.Type("Draws", "1000");
+        window.Press("Draw");
+        window.WaitForText("1,000 draws, seed 1", "section[aria-label='Rank odds']");
+        window.Driver.FindElements(By.CssSelector(".odds tbody th")).Select(row => row.Text).Take(3).Order().ShouldBe(["Corrie 14", "Drift 14", "Gill 14"]);
+        window.Press("Four times as many");
+        window.WaitForText("4,000 draws, seed 1", "section[aria-label='Rank odds']");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_pair_is_told_apart_or_not_and_a_weight_is_dragged_until_they_swap()
+    {
+        using var window = bench.Open("/compare?view=pair&first=cr14-2a7&second=uv13-m");
+        window.WaitForText("Corrie 14 is ahead", "section[aria-label=Indices]");
+        window.Choose("Second unit", "Gill 14");
+        window.WaitForText("not separable", "section[aria-label=Indices]");
+        window.WaitForText("Gill 14 would pass Corrie 14 if the keyboard weighed less than 9.8 instead of 12", ".flips");
+        string[] Order() => [.. window.Driver.FindElements(By.CssSelector(".dragged-order .of-pair")).Select(row => row.Text.Split(' ')[0])];
+        window.Until(() => Order() is ["Corrie", "Gill"] ? window : null, "the order of the rubric");
+        var handle = window.Find("[role=slider][aria-label='Weight of keyboard']");
+        window.Driver.ExecuteScript("arguments[0].focus()", handle);
+        // Five halves to the left, to 9.5.
+        for (var i = 0; i < 5; i++)
+            new Actions(window.Driver).SendKeys(Keys.ArrowLeft).Perform();
+        window.WaitForText("weighs 9.5 of 100, 12 in the rubric", ".dragged");
+        window.Until(() => Order() is ["Gill", "Corrie"] ? window : null, "the order turned");
+        window.Choose("Second unit", "Cairn");
+        window.WaitForText("different builds: they are judged on the kinds that both have", "section[aria-label=Indices]");
+        window.Find(".way-in .second-unit");
+        window.SeriousFindings().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task A_comparison_is_taken_away_and_its_csv_is_equal_to_the_screen()
+    {
+        using var window = bench.Open("/compare?units=cr14-2a7,sg14-b,tc-1");
+        window.Find(".field-grid tbody tr:nth-child(3)");
+        window.Choose("Order by", "R, repair");
+        window.WaitForText("Kind by kind, by R, repair");
+        using var http = new HttpClient();
+        var csv = Encoding.UTF8.GetString(await http.GetByteArrayAsync(window.Named("CSV").GetAttribute("href")!, TestContext.Current.CancellationToken))
+            .Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Select(line => line.Split(',')).ToList();
+        var columns = csv[0].ToList();
+        csv.Count.ShouldBe(4);
+        foreach (var row in csv.Skip(1))
+        {
+            string Cell(string column) => row[columns.IndexOf(column)];
+            string Rounded(string column, string places) => double.Parse(Cell(column), CultureInfo.InvariantCulture).ToString(places, CultureInfo.InvariantCulture);
+            var shown = window.Until(() => window.Driver.FindElements(By.CssSelector(".field-grid tbody tr")).FirstOrDefault(one => one.Text.Contains(Cell("modelCode"), StringComparison.Ordinal)), Cell("modelCode"));
+            shown.Text.ShouldContain($"{Rounded("repair", "F0")} ({Rounded("repairLow", "F0")}–{Rounded("repairHigh", "F0")})");
+            var heads = window.Driver.FindElements(By.CssSelector(".field-grid thead th")).Select(head => head.Text).ToList();
+            shown.FindElements(By.CssSelector("td, th"))[heads.IndexOf("drive")].Text.ShouldBe(Rounded("repair:storage", "F2"));
+        }
+        // Differences from a unit of one's choice.
+        window.Choose("Differences from", "Gill 14");
+        window.Until(() => window.Driver.FindElements(By.CssSelector(".field-grid .apart")).FirstOrDefault(), "a difference");
+        window.Press("As a table", "section[aria-label='Value for the price']");
+        window.WaitForText("nothing that costs no more beats it", "section[aria-label='Value for the price']");
+    }
+
+    [Fact]
+    public void Places_under_every_school_are_laid_side_by_side()
+    {
+        using var window = bench.Open("/compare?view=schools");
+        window.Press("Score under each");
+        window.WaitForText("Battery off before inside work", ".schools");
+        window.Driver.FindElements(By.CssSelector(".schools tbody tr")).Count.ShouldBe(13);
+        window.Driver.FindElements(By.CssSelector(".schools tbody .moved")).ShouldNotBeEmpty();
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    /// <summary>Milliseconds from a typed filter to the filtered grid of 300 units. Run it with <c>-explicit only</c>; it is a figure, not a check.</summary>
+    [Fact(Explicit = true)]
+    public async Task The_grid_of_300_units_filters_as_fast_as_it_is_typed()
+    {
+        using var http = new HttpClient { BaseAddress = bench.Address };
+        http.DefaultRequestHeaders.Authorization = new("Bearer", bench.Token);
+        var example = System.Text.Json.Nodes.JsonNode.Parse(await File.ReadAllTextAsync(Bench.Example("1-two-routes"), TestContext.Current.CancellationToken))!;
+        for (var i = 0; i < 287; i++)
+        {
+            example["unit"]!["modelCode"] = $"GRID-{i}";
+            (await http.PostAsync("/api/records", new StringContent(example.ToJsonString(), Encoding.UTF8, "application/json"), TestContext.Current.CancellationToken)).EnsureSuccessStatusCode();
+        }
+        using var window = bench.Open("/compare");
+        window.WaitForText("300 of 300 units", ".screen-head");
+        window.Find(".chooser summary").Click();
+        window.Driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromSeconds(60);
+        var times = (string)window.Driver.ExecuteAsyncScript(
+            """
+            const done = arguments[0];
+            const input = document.querySelector('[aria-label="Find a unit for the field"]');
+            const write = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+            const rows = () => document.querySelectorAll('.field-grid tbody tr:not([hidden])').length;
+            (async () => {
+              const times = [];
+              for (const [text, count] of [['GRID-1', 111], ['', 300], ['GRID-28', 8], ['', 300], ['GRID-2', 98], ['GRID-20', 11], ['', 300]]) {
+                const from = performance.now();
+                write.call(input, text);
+                input.dispatchEvent(new Event('input', { bubbles: true }));
+                while (rows() !== count) await new Promise(requestAnimationFrame);
+                times.push((performance.now() - from).toFixed(0));
+                await new Promise((go) => setTimeout(go, 300));
+              }
+              done(times.join(' '));
+            })();
+            """)!;
+        TestContext.Current.SendDiagnosticMessage($"ms to filter a grid of 300: {times}");
+        times.Split(' ').Length.ShouldBe(7);
+    }
+}
