@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using WideLever.Core.Comparing;
 using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 using WideLever.Interchange;
@@ -50,13 +51,14 @@ internal static class Fuzz
         {
             var random = new Random(round);
             var faults = new List<Fault>();
-            var whole = new[] { lshw, dmidecode, modules, RubricReader.HouseBytes }[round % 4];
-            var spoiled = round % 4 == 1 || random.Next(2) == 0 ? Bytes(whole, random) : Nodes(whole, random);
-            object? result = (round % 4) switch
+            var whole = new[] { lshw, dmidecode, modules, RubricReader.HouseBytes, ChangeTemplatesReader.ShippedBytes }[round % 5];
+            var spoiled = round % 5 == 1 || random.Next(2) == 0 ? Bytes(whole, random) : Nodes(whole, random);
+            object? result = (round % 5) switch
             {
                 0 or 1 => HardwareReport.Read(spoiled, faults),
                 2 => CatalogueReader.ReadModules(spoiled, faults),
-                _ => Rubric(spoiled, faults),
+                3 => Rubric(spoiled, faults),
+                _ => Changes(spoiled, faults),
             };
             if (result is null && faults.Count == 0)
                 throw new InvalidOperationException($"round {round}: refused without a fault");
@@ -64,8 +66,18 @@ internal static class Fuzz
                 throw new InvalidOperationException($"round {round}: a claim beyond the limits");
             (read, refused) = result is null ? (read, refused + 1) : (read + 1, refused);
         }
-        Console.WriteLine($"{rounds} spoiled reports, catalogue answers and rubrics: {read} read, {refused} refused, no exception");
+        Console.WriteLine($"{rounds} spoiled reports, catalogue answers, rubrics and files of changes: {read} read, {refused} refused, no exception");
     }
+
+    /// <summary>Changes that can be read are made to a machine, each by itself: what comes out is a record without a fault, or nothing.</summary>
+    private static object? Changes(byte[] spoiled, List<Fault> faults)
+    {
+        var (templates, found) = ChangeTemplatesReader.Read(spoiled);
+        faults.AddRange(found);
+        return templates is null ? null : WhatIf.Singles(Sealed, RubricReader.House, templates);
+    }
+
+    private static readonly CheckedRecord Sealed = CheckedRecord.Of(Records.Sealed(), RubricReader.House);
 
     private static Core.Rubrics.Rubric? Rubric(byte[] spoiled, List<Fault> faults)
     {

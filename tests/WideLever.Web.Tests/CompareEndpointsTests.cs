@@ -82,7 +82,8 @@ public sealed class CompareEndpointsTests(Bench bench) : IClassFixture<Bench>
         (await bench.GetAsync($"/api/compare/pair?first={ids[0]}&second={ids[0]}")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await bench.GetAsync($"/api/compare/pair?first={ids[0]}&second=none")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await bench.GetAsync($"/api/compare/takeaway.doc?unit={ids[0]}")).Status.ShouldBe(HttpStatusCode.NotFound);
-        (await bench.GetAsync("/api/compare/takeaway.csv")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await bench.GetAsync($"/api/compare/takeaway.csv?unit={ids[0]}&unit={ids[0]}")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await bench.GetAsync("/api/compare/takeaway.csv?seed=1&draws=1000000")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, "too many for a file of the whole shelf");
         (await bench.GetAsync($"/api/compare/takeaway.csv?unit={ids[0]}&index=beauty")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await bench.GetAsync($"/api/compare/takeaway.csv?unit={ids[0]}&seed=1&draws=0")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
@@ -183,6 +184,7 @@ public sealed class CompareEndpointsTests(Bench bench) : IClassFixture<Bench>
         using var reader = new CsvReader(new StringReader(Encoding.UTF8.GetString(csv)), CultureInfo.InvariantCulture);
         var rows = reader.GetRecords<dynamic>().Cast<IDictionary<string, object>>().ToList();
         var sheet = MiniExcel.Query(new MemoryStream(await bench.Window.GetByteArrayAsync($"/api/compare/takeaway.xlsx?{query}")), useHeaderRow: true).Cast<IDictionary<string, object>>().ToList();
+        (await bench.Window.GetStringAsync("/api/compare/takeaway.csv")).Split("\r\n").Length.ShouldBeGreaterThanOrEqualTo(6, "none named: the whole shelf");
         rows.Count.ShouldBe(4);
         sheet.Count.ShouldBe(4);
         for (var i = 0; i < 4; i++)

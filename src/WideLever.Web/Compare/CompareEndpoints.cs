@@ -16,6 +16,9 @@ public static class CompareEndpoints
     /// <summary>Units up to which the chance of every pair is told.</summary>
     public const int MostPairs = 200;
 
+    // A file is asked for without a way to watch: about a second of drawing.
+    private const long MostInFile = 5_000_000;
+
     /// <summary>Maps the endpoints.</summary>
     public static void MapCompare(this RouteGroupBuilder api)
     {
@@ -192,13 +195,18 @@ public static class CompareEndpoints
         if (index is not null && !Words.TryParse(index, out which))
             return Problems.Faulty([new("index", "must be repair, upgrade or combined")]);
         var sheet = workshop.Sheet;
-        var (field, refused) = Chosen(unit, workshop.Field(cancellation), 1);
+        // An address holds only so many ids: none stands for the whole shelf.
+        var all = workshop.Field(cancellation);
+        string[] ids = unit.Length > 0 ? unit : [.. all.Select(piece => piece.Unit.Id)];
+        var (field, refused) = Chosen(ids, all, 1);
         if (field is null)
             return refused!;
+        if ((long)(draws ?? 0) * ids.Length > MostInFile)
+            return Problems.Faulty([new("draws", $"are too many for a file of {ids.Length} units: up to {MostInFile / ids.Length} are drawn for one")]);
         if (draws is < 1 or > RankOdds.MaxDraws || seed is < 0)
             return Problems.Faulty([new("draws", $"must be 1 to {RankOdds.MaxDraws}, with a seed of 0 or more")]);
         var view = View(field, sheet);
-        var odds = seed is { } from && draws is { } number && unit.Length > 1 ? desk.Of(new(unit, which, from, number), null, cancellation) : null;
+        var odds = seed is { } from && draws is { } number && ids.Length > 1 ? desk.Of(new(ids, which, from, number), null, cancellation) : null;
         if (format == "json")
         {
             var records = workshop.Records(cancellation).ToDictionary(one => one.UnitId, one => one.Record.Record, StringComparer.Ordinal);

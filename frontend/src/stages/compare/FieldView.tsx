@@ -9,6 +9,7 @@ import { ValueChart } from '../../charts/ValueChart';
 import { indexRange, indexValue } from '../../format';
 import { label } from '../../words';
 import { cell, difference, type Filter, type Index, indices, kindsOf, matches, ordered, type Unit } from './field';
+import { Takeaway } from './Takeaway';
 
 type Rubric = Schemas['RubricView'];
 
@@ -173,20 +174,6 @@ const Value = memo(function Value({ field, later, index, currency }: ChartProps 
 
 function axisItem(unit: Unit, index: 'repair' | 'upgrade'): AxisItem {
   return { id: unit.id, text: unit.model, quantity: unit[index].quantity, settled: unit.status === 'complete' };
-}
-
-/** The whole comparison as files, with the odds that the address names. */
-function Takeaway({ units }: { units: readonly Unit[] }) {
-  const query = units.map((unit) => `unit=${encodeURIComponent(unit.id)}`).join('&');
-  return (
-    <span className="takeaway">
-      {(['json', 'csv', 'xlsx'] as const).map((format) => (
-        <a key={format} href={`/api/compare/takeaway.${format}?${query}`} download={`comparison.${format}`}>
-          {format.toUpperCase()}
-        </a>
-      ))}
-    </span>
-  );
 }
 
 function Standings({ units }: { units: readonly Unit[] }) {

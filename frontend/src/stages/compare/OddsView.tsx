@@ -5,6 +5,7 @@ import { useLongWork } from '../../api/useLongWork';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Watched } from '../../app/Watched';
 import { type Index, indices, type Unit } from './field';
+import { Takeaway } from './Takeaway';
 
 type Odds = Schemas['OddsView'];
 
@@ -92,7 +93,7 @@ export function OddsView({ units }: { units: readonly Unit[] }) {
             {result.draws.toLocaleString('en')} draws, seed {result.seed},{' '}
             {indices.find((one) => one.value === result.index)?.label}
             {result.capped ? '; more are not made at once' : ''}
-            {isOld ? '; drawn before the choice above was changed' : ''}.
+            {isOld ? '; drawn before the choice above was changed' : ''}. <Takeaway units={units} odds={result} />
           </p>
           <Places odds={result} units={units} />
           {result.units.length <= mostPairs && result.units.every((unit) => unit.above.length > 0) && (

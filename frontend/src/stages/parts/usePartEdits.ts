@@ -12,6 +12,12 @@ import {
   type Unit,
 } from '../../api/client';
 
+interface Shown {
+  part: Part;
+  /** The revision that has it; null: it is not committed yet. */
+  at: number | null;
+}
+
 /**
  * Edits of parts as fast as they are keyed: each shows at once and goes to the program one after the other, on top of the revision that
  * the one before it made. Where one is refused, those behind it are dropped and what is kept is read again.
@@ -21,7 +27,7 @@ export function usePartEdits(unit: Unit) {
   const revision = useRef(unit.revision);
   const queue = useRef<(() => Promise<Schemas['Committed']>)[]>([]);
   const running = useRef(false);
-  const [shown, setShown] = useState<ReadonlyMap<string, Part>>(new Map());
+  const [shown, setShown] = useState<ReadonlyMap<string, Shown>>(new Map());
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
   useEffect(() => {
@@ -36,13 +42,13 @@ export function usePartEdits(unit: Unit) {
         revision.current = (await send()).revision;
     } catch (error) {
       queue.current = [];
+      setShown(new Map());
       setProblem(asProblem(error));
     }
     await client.invalidateQueries();
     // What was keyed while it was read again goes on.
     if (queue.current.length > 0) await run();
     running.current = false;
-    setShown(new Map());
     setBusy(false);
   };
   const enqueue = (send: () => Promise<Schemas['Committed']>) => {
@@ -55,18 +61,26 @@ export function usePartEdits(unit: Unit) {
   return {
     busy,
     problem,
-    parts: unit.record.parts.map((part) => shown.get(part.id) ?? part),
+    parts: unit.record.parts.map((part) => {
+      const own = shown.get(part.id);
+      // An edit shows until the unit that has it is here: what was read before must not stand under the next key.
+      return own !== undefined && (own.at === null || own.at > unit.revision) ? own.part : part;
+    }),
     put: (part: Part) => {
-      setShown((before) => new Map(before).set(part.id, part));
-      enqueue(() =>
-        take(
+      setShown((before) => new Map(before).set(part.id, { part, at: null }));
+      enqueue(async () => {
+        const committed = await take(
           api.PUT('/api/units/{unitId}/parts/{partId}', {
             params: { path: { ...path, partId: part.id } },
             body: part,
             ...seen(revision.current),
           }),
-        ),
-      );
+        );
+        setShown((before) =>
+          before.get(part.id)?.part === part ? new Map(before).set(part.id, { part, at: committed.revision }) : before,
+        );
+        return committed;
+      });
     },
     add: (part: Part) =>
       enqueue(() =>
