@@ -8,4 +8,7 @@ trap 'rm -rf "$work"' EXIT
 dotnet build bench/WideLever.Bench -c Release -v quiet >/dev/null
 dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz tests/examples $((rounds * 2000))
 dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz-others demo $((rounds * 2000))
+# The step line: 100,000 steps printed and read, 200,000 lines that nobody means.
+WIDE_LEVER_LONG=10 dotnet run --project tests/WideLever.Core.Tests -c Release -- -class "*StepLineTests" -noLogo -noColor
 node bench/soak.mjs artifacts/app/WideLever.Web.dll "$work" "$rounds"
+bash bench/disk.sh

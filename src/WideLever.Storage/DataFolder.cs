@@ -1,4 +1,5 @@
 using System.Security.Cryptography;
+using Microsoft.Data.Sqlite;
 
 namespace WideLever.Storage;
 
@@ -47,6 +48,16 @@ public sealed class DataFolder : IDisposable
             throw new DataFolderHeldException(whole, exception);
         }
     }
+
+    /// <summary>Whether an exception says that the disk is full, or cannot be written to.</summary>
+    public static bool IsNoRoom(Exception exception) => exception switch
+    {
+        // SQLITE_READONLY, SQLITE_IOERR, SQLITE_FULL, SQLITE_CANTOPEN.
+        SqliteException sqlite => sqlite.SqliteErrorCode is 8 or 10 or 13 or 14,
+        // ENOSPC and EROFS.
+        IOException disk => (disk.HResult & 0xFFFF) is 28 or 30,
+        _ => false,
+    };
 
     /// <inheritdoc/>
     public void Dispose() => hold.Dispose();

@@ -22,6 +22,8 @@ public sealed class PhotoFiles(DataFolder folder)
             stream.Flush(flushToDisk: true);
         }
         File.Move(aside, file, overwrite: true);
+        FolderFlush.Flush(Path.GetDirectoryName(file)!);
+        FolderFlush.Flush(folder.Photos);
         return digest;
     }
 

@@ -58,6 +58,9 @@ public static class Problems
     public static JsonHttpResult<Problem> Stale(long revision, IReadOnlyList<ItemDifference> changed) => Of("stale", "Changed in another window", 412,
         "This was changed in another window since you opened it. Your change was not saved, and theirs was kept.", changed: changed, revision: revision);
 
+    public static JsonHttpResult<Problem> NoRoom() => Of("no-room", "The disk does not take it", 507,
+        "The disk of the data folder is full, or cannot be written to. Nothing was changed, and what was acknowledged before is kept. Make room, then try once more.");
+
     public static JsonHttpResult<Problem> Error() =>
         Of("error", "Something went wrong here", 500, "Nothing was changed. The server's log says more.");
 

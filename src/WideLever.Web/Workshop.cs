@@ -144,7 +144,7 @@ public sealed class Workshop
                 });
             var current = rows.Select(pair => pair.Digest).ToHashSet(StringComparer.Ordinal);
             if (!scored.IsEmpty)
-                store.CacheResults(scored, current);
+                Cache(scored, current);
             foreach (var old in shelfUnits.Keys.Where(digest => !current.Contains(digest)))
                 shelfUnits.TryRemove(old, out _);
         }
@@ -195,6 +195,18 @@ public sealed class Workshop
                 pieces.TryRemove(old, out _);
         }
         return [.. rows.Where(row => pieces.ContainsKey(row.Value)).Select(row => pieces[row.Value] is var piece ? piece with { Unit = piece.Unit with { Id = row.Key } } : piece)];
+    }
+
+    private void Cache(ConcurrentDictionary<string, string> scored, HashSet<string> current)
+    {
+        try
+        {
+            store.CacheResults(scored, current);
+        }
+        catch (Exception exception) when (DataFolder.IsNoRoom(exception))
+        {
+            // What is cached can be had again: a full disk is no reason not to read.
+        }
     }
 
     /// <summary>How many units are on the shelf.</summary>

@@ -281,7 +281,7 @@ public sealed class StepLineTests
     {
         var random = new Random(20_261_125);
         var wild = 0;
-        for (var run = 0; run < 4_000; run++)
+        for (var run = 0; run < 10_000 * Long.Rounds; run++)
         {
             var (step, context) = RandomSteps.Any(random);
             var line = StepLine.Print(step, context);
@@ -313,7 +313,7 @@ public sealed class StepLineTests
     {
         var random = new Random(7);
         string[] pieces = ["8", "ph0", "m2,5x4", "under", "?", ",", ";", ">", "=", "@", "after", "\"", "\\", "took", "x", "with", "lift", "tape", "late", "note", "=memory", "👋", "\u0000", " "];
-        for (var run = 0; run < 5_000; run++)
+        for (var run = 0; run < 20_000 * Long.Rounds; run++)
         {
             var line = string.Concat(Enumerable.Range(0, random.Next(12)).Select(_ => pieces[random.Next(pieces.Length)] + (random.Next(2) == 0 ? " " : "")));
             var reading = StepLine.Read(line, run % 5 == 0 ? StepLineContext.None : Inside);

@@ -191,7 +191,7 @@ public sealed class CommandTests : IDisposable
             return (string)JsonNode.Parse(await response.Content.ReadAsStringAsync())!["id"]!;
         }
         var acknowledged = new List<string>();
-        for (var round = 0; round < 3; round++)
+        for (var round = 0; round < 10; round++)
         {
             acknowledged.Add(await ImportAsync(address));
             process.Kill();

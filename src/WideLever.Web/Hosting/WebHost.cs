@@ -114,7 +114,10 @@ public static class WebHost
 
     private static Task AnswerErrorAsync(HttpContext context) =>
         // A body over the server's own limit is the caller's doing; anything else is ours, and its trace stays in the log.
-        (context.Features.Get<IExceptionHandlerFeature>()?.Error is BadHttpRequestException { StatusCode: 413 }
-            ? Problems.TooLarge()
-            : Problems.Error()).ExecuteAsync(context);
+        (context.Features.Get<IExceptionHandlerFeature>()?.Error switch
+        {
+            BadHttpRequestException { StatusCode: 413 } => Problems.TooLarge(),
+            { } error when DataFolder.IsNoRoom(error) => Problems.NoRoom(),
+            _ => Problems.Error(),
+        }).ExecuteAsync(context);
 }
