@@ -60,9 +60,13 @@ public sealed class VerdictEndpointsTests(Bench bench) : IClassFixture<Bench>
     [Fact]
     public async Task Reasons_are_found_picked_edited_undone_and_go_stale()
     {
-        var id = await bench.ImportAsync("1-two-routes");
+        // A shelf of its own: what stands out turns on what else is there.
+        await using var alone = new Bench();
+        await alone.InitializeAsync();
+        async Task<JsonNode> GetAsync(string path) => (await alone.GetAsync(path)).Body!;
+        var id = await alone.ImportAsync("1-two-routes");
         foreach (var other in new[] { "2-sealed-and-unsure", "3-modular", "4-edges" })
-            await bench.ImportAsync(other);
+            await alone.ImportAsync(other);
         var reasons = await GetAsync($"/api/units/{id}/reasons");
         ((int)reasons["peers"]!).ShouldBeGreaterThanOrEqualTo(3);
         // How some separable part is held: of which machines it is told turns on what the others are.
@@ -76,7 +80,7 @@ public sealed class VerdictEndpointsTests(Bench bench) : IClassFixture<Bench>
                 new JsonObject { ["side"] = (string)found["side"]!, ["text"] = text, ["about"] = (string)found["about"]!, ["from"] = (string)found["text"]! },
                 new JsonObject { ["side"] = "for", ["text"] = "It feels solid." }),
         }.ToJsonString();
-        async Task<HttpStatusCode> PutAsync(string body, long at) => (await Bench.SendAsync(bench.Window, HttpMethod.Put, $"/api/units/{id}/reasons", body, at)).Status;
+        async Task<HttpStatusCode> PutAsync(string body, long at) => (await Bench.SendAsync(alone.Window, HttpMethod.Put, $"/api/units/{id}/reasons", body, at)).Status;
         (await PutAsync(Body("Two ports die with the board."), revision)).ShouldBe(HttpStatusCode.OK);
         (await PutAsync(Body("Late."), revision)).ShouldBe(HttpStatusCode.PreconditionFailed);
         (await PutAsync("""{"reasons": [{"side": "for", "text": ""}]}""", revision + 1)).ShouldBe(HttpStatusCode.UnprocessableEntity);
@@ -86,12 +90,12 @@ public sealed class VerdictEndpointsTests(Bench bench) : IClassFixture<Bench>
         // It is held otherwise, and what was said of it no longer stands.
         part["mounting"] = (string)part["mounting"]! == "magnetic" ? "slid" : "magnetic";
         part.Remove("within");
-        (await Bench.SendAsync(bench.Window, HttpMethod.Put, $"/api/units/{id}/parts/{(string)part["id"]!}", part.ToJsonString(), revision + 1)).Status.ShouldBe(HttpStatusCode.OK);
+        (await Bench.SendAsync(alone.Window, HttpMethod.Put, $"/api/units/{id}/parts/{(string)part["id"]!}", part.ToJsonString(), revision + 1)).Status.ShouldBe(HttpStatusCode.OK);
         (await GetAsync($"/api/units/{id}/reasons"))["picked"]!.AsArray().Select(one => (bool)one!["stale"]!).ShouldBe([true, false]);
-        (await bench.PostAsync($"/api/units/{id}/undo")).Status.ShouldBe(HttpStatusCode.OK);
-        (await bench.PostAsync($"/api/units/{id}/undo")).Status.ShouldBe(HttpStatusCode.OK);
+        (await alone.PostAsync($"/api/units/{id}/undo")).Status.ShouldBe(HttpStatusCode.OK);
+        (await alone.PostAsync($"/api/units/{id}/undo")).Status.ShouldBe(HttpStatusCode.OK);
         (await GetAsync($"/api/units/{id}/reasons"))["picked"]!.AsArray().ShouldBeEmpty();
-        (await bench.GetAsync("/api/units/none/reasons")).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await alone.GetAsync("/api/units/none/reasons")).Status.ShouldBe(HttpStatusCode.NotFound);
     }
 
     [Fact]
