@@ -3,12 +3,12 @@
 set -euo pipefail
 cd "$(dirname "$(readlink -f "${BASH_SOURCE[0]}")")/.."
 rounds=${1:-40}
-work=$(mktemp -d)
-trap 'rm -rf "$work"' EXIT
 dotnet build bench/WideLever.Bench -c Release -v quiet >/dev/null
 dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz tests/examples $((rounds * 2000))
 dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz-others demo $((rounds * 2000))
 # The step line: 100,000 steps printed and read, 200,000 lines that nobody means.
 WIDE_LEVER_LONG=10 dotnet run --project tests/WideLever.Core.Tests -c Release -- -class "*StepLineTests" -noLogo -noColor
-node bench/soak.mjs artifacts/app/WideLever.Web.dll "$work" "$rounds"
+# With the usual 40 rounds 200 kills, in the middle of commits, undos and photos.
+WIDE_LEVER_LONG=$(((rounds + 1) / 2)) dotnet run --project tests/WideLever.Web.Tests -c Release -- -class "*KillTests" -showLiveOutput -noLogo -noColor
+node bench/flush.mjs artifacts/app/WideLever.Web.dll
 bash bench/disk.sh

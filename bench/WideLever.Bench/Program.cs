@@ -39,6 +39,12 @@ if (args is ["odds", var numbers, var units, var draws])
     return;
 }
 
+if (args is ["lines"])
+{
+    Lines.Run();
+    return;
+}
+
 if (args is ["what-if"])
 {
     WhatIfs.Run();

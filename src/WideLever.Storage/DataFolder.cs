@@ -32,6 +32,7 @@ public sealed class DataFolder : IDisposable
 
     /// <summary>Takes hold of a folder, which is made if it is not there.</summary>
     /// <exception cref="DataFolderHeldException">Another server holds it.</exception>
+    /// <exception cref="IOException">It cannot be made or written to; <see cref="UnauthorizedAccessException"/> where it may not be.</exception>
     public static DataFolder Hold(string path)
     {
         var whole = System.IO.Path.GetFullPath(path);
@@ -43,7 +44,7 @@ public sealed class DataFolder : IDisposable
         {
             return new DataFolder(whole, new FileStream(System.IO.Path.Combine(whole, "held"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None));
         }
-        catch (IOException exception) when (exception is not FileNotFoundException and not DirectoryNotFoundException)
+        catch (IOException exception) when (exception is not FileNotFoundException and not DirectoryNotFoundException && !IsNoRoom(exception))
         {
             throw new DataFolderHeldException(whole, exception);
         }

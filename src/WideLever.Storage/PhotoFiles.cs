@@ -11,20 +11,35 @@ public sealed class PhotoFiles(DataFolder folder)
     {
         var digest = Store.DigestOf(bytes);
         var file = PathOf(digest);
-        if (File.Exists(file))
-            return digest;
-        Directory.CreateDirectory(Path.GetDirectoryName(file)!);
-        // Written aside and renamed, so that a photo is whole or not there.
-        var aside = $"{file}.{RandomNumberGenerator.GetHexString(16, lowercase: true)}.part";
-        using (var stream = new FileStream(aside, FileMode.CreateNew, FileAccess.Write))
-        {
-            stream.Write(bytes);
-            stream.Flush(flushToDisk: true);
-        }
-        File.Move(aside, file, overwrite: true);
-        FolderFlush.Flush(Path.GetDirectoryName(file)!);
-        FolderFlush.Flush(folder.Photos);
+        var near = Path.GetDirectoryName(file)!;
+        Directory.CreateDirectory(near);
+        if (!File.Exists(file))
+            Write(bytes, file);
+        // Also where another request wrote it a moment ago: its name may not be on the disk yet.
+        foreach (var path in (string[])[near, folder.Photos, folder.Path])
+            FolderFlush.Flush(path);
         return digest;
+    }
+
+    /// <summary>Written aside, flushed and renamed, so that a photo is whole or not there.</summary>
+    private static void Write(ReadOnlySpan<byte> bytes, string file)
+    {
+        var aside = $"{file}.{RandomNumberGenerator.GetHexString(16, lowercase: true)}.part";
+        try
+        {
+            using (var stream = new FileStream(aside, FileMode.CreateNew, FileAccess.Write))
+            {
+                stream.Write(bytes);
+                stream.Flush(flushToDisk: true);
+            }
+            File.Move(aside, file, overwrite: true);
+        }
+        catch (IOException)
+        {
+            // On a full disk the half of it would take the little room there is.
+            File.Delete(aside);
+            throw;
+        }
     }
 
     /// <summary>The bytes under a digest, or null.</summary>

@@ -18,7 +18,7 @@ public sealed class Store : IDisposable
     private readonly TimeProvider clock;
 
     /// <summary>Opens the store of a data folder; an older one is backed up, then brought forward.</summary>
-    /// <exception cref="InvalidOperationException">A migration failed; the backup and the old data are as they were.</exception>
+    /// <exception cref="InvalidDataException">A migration failed; the backup and the old data are as they were.</exception>
     public Store(DataFolder folder, TimeProvider clock)
     {
         this.clock = clock;
@@ -581,7 +581,7 @@ public sealed class Store : IDisposable
         Backup(connection, folder);
         var outcome = upgrade.PerformUpgrade();
         if (!outcome.Successful)
-            throw new InvalidOperationException($"The data folder could not be brought forward: {outcome.Error.Message}", outcome.Error);
+            throw new InvalidDataException($"The data folder could not be brought forward: {outcome.Error.Message}", outcome.Error);
     }
 
     /// <summary>A whole copy before anything is changed; a new store has nothing to copy.</summary>

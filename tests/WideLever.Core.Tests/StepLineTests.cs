@@ -315,10 +315,29 @@ public sealed class StepLineTests
         string[] pieces = ["8", "ph0", "m2,5x4", "under", "?", ",", ";", ">", "=", "@", "after", "\"", "\\", "took", "x", "with", "lift", "tape", "late", "note", "=memory", "👋", "\u0000", " "];
         for (var run = 0; run < 20_000 * Long.Rounds; run++)
         {
-            var line = string.Concat(Enumerable.Range(0, random.Next(12)).Select(_ => pieces[random.Next(pieces.Length)] + (random.Next(2) == 0 ? " " : "")));
+            var line = run % 2 == 0
+                ? string.Concat(Enumerable.Range(0, random.Next(12)).Select(_ => pieces[random.Next(pieces.Length)] + (random.Next(2) == 0 ? " " : "")))
+                : Mutated(RandomSteps.Any(random), pieces, random);
             var reading = StepLine.Read(line, run % 5 == 0 ? StepLineContext.None : Inside);
             reading.Faults.ShouldAllBe(fault => fault.Start >= 0 && fault.End <= line.Length, line);
             StepLineCompletions.At(line, random.Next(line.Length + 1), Inside).ShouldAllBe(completion => completion.Start <= completion.End, line);
         }
+    }
+
+    /// <summary>A line that means something, with up to three slips.</summary>
+    private static string Mutated((Step Step, StepLineContext Context) any, string[] pieces, Random random)
+    {
+        var line = StepLine.Print(any.Step, any.Context);
+        for (var slips = 1 + random.Next(3); slips > 0 && line.Length > 0; slips--)
+        {
+            var place = random.Next(line.Length);
+            line = random.Next(3) switch
+            {
+                0 => line.Remove(place, 1),
+                1 => line.Insert(place, pieces[random.Next(pieces.Length)]),
+                _ => line.Remove(place, 1).Insert(place, $"{(char)random.Next(32, 128)}"),
+            };
+        }
+        return line;
     }
 }

@@ -240,7 +240,7 @@ public sealed class StoreTests : IDisposable
             foreach (var view in new[] { "unit_list", "part_list", "step_list", "action_list" })
                 connection.Execute($"DROP VIEW {view}");
         }
-        Should.Throw<InvalidOperationException>(Reopen).Message.ShouldContain("could not be brought forward");
+        Should.Throw<InvalidDataException>(Reopen).Message.ShouldContain("could not be brought forward");
         var backup = Directory.GetFiles(Path.Combine(path, "backups")).ShouldHaveSingleItem();
         using var kept = new SqliteConnection($"Data Source={backup};Pooling=False");
         kept.Open();

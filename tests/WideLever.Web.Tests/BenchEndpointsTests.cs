@@ -306,6 +306,10 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
     [InlineData("BM......", "BMP")]
     [InlineData("%PDF-1.7", "PDF")]
     [InlineData("<!doctype html><html>", "HTML")]
+    [InlineData("\u007fELF\u0002\u0001", "a program")]
+    [InlineData("MZ\u0090\0", "a program")]
+    [InlineData("#!/bin/sh", "a program")]
+    [InlineData("PK\u0003\u0004", "an archive")]
     [InlineData("", "empty")]
     [InlineData("hello", "no picture")]
     public async Task What_is_no_picture_is_named_by_its_contents(string contents, string name)

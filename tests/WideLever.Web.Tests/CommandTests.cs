@@ -1,7 +1,6 @@
 using System.Diagnostics;
-using System.Net.Http.Headers;
-using System.Text;
 using System.Text.Json.Nodes;
+using static WideLever.Web.Tests.Served;
 
 namespace WideLever.Web.Tests;
 
@@ -13,20 +12,6 @@ public sealed class CommandTests : IDisposable
     public void Dispose() => Directory.Delete(folder, recursive: true);
 
     private static string Example(string name) => Path.Combine(AppContext.BaseDirectory, "examples", $"{name}.json");
-
-    private static Process Start(params string[] arguments)
-    {
-        // A shell's background job ignores Ctrl C, and so would its children: the program is started as from a terminal.
-        var start = new ProcessStartInfo("env", ["--default-signal=INT", "dotnet", Path.Combine(AppContext.BaseDirectory, "WideLever.Web.dll"), .. arguments])
-        {
-            RedirectStandardInput = true,
-            RedirectStandardOutput = true,
-            RedirectStandardError = true,
-        };
-        return Process.Start(start)!;
-    }
-
-    private static Task ExitAsync(Process process) => process.WaitForExitAsync().WaitAsync(TimeSpan.FromMinutes(1));
 
     private static async Task<(int Code, string Output, string Error)> RunAsync(string? input, params string[] arguments)
     {
@@ -138,17 +123,6 @@ public sealed class CommandTests : IDisposable
         lines[1].ShouldStartWith("{\"repair\"");
     }
 
-    private static async Task<(Process Process, Uri Address)> ServeAsync(params string[] arguments)
-    {
-        var process = Start(arguments);
-        while (await process.StandardOutput.ReadLineAsync() is { } line)
-        {
-            if (line.StartsWith("Wide Lever is at ", StringComparison.Ordinal))
-                return (process, new Uri(line["Wide Lever is at ".Length..]));
-        }
-        throw new InvalidOperationException(await process.StandardError.ReadToEndAsync());
-    }
-
     [Fact]
     public async Task Demo_starts_with_its_data_prints_its_address_last_and_stops_cleanly()
     {
@@ -175,34 +149,6 @@ public sealed class CommandTests : IDisposable
         await ExitAsync(process);
         process.ExitCode.ShouldBe(0);
         (await process.StandardOutput.ReadToEndAsync()).Trim().ShouldBe("");
-        process.Dispose();
-    }
-
-    [Fact]
-    public async Task Run_starts_empty_and_keeps_what_it_acknowledged_when_it_is_killed()
-    {
-        var (process, address) = await ServeAsync("run", "--port", "0", "--data", folder);
-        var token = await File.ReadAllTextAsync(Path.Combine(folder, "token"));
-        async Task<string> ImportAsync(Uri at)
-        {
-            using var client = new HttpClient();
-            client.DefaultRequestHeaders.Authorization = new AuthenticationHeaderValue("Bearer", token);
-            using var response = await client.PostAsync(new Uri(at, "/api/records"), new StringContent(Bench.Example("3-modular"), Encoding.UTF8, "application/json"));
-            return (string)JsonNode.Parse(await response.Content.ReadAsStringAsync())!["id"]!;
-        }
-        var acknowledged = new List<string>();
-        for (var round = 0; round < 10; round++)
-        {
-            acknowledged.Add(await ImportAsync(address));
-            process.Kill();
-            await ExitAsync(process);
-            process.Dispose();
-            (process, address) = await ServeAsync("run", "--port", "0", "--data", folder);
-            using var client = new HttpClient();
-            var shelf = JsonNode.Parse(await client.GetStringAsync(new Uri(address, "/api/shelf")))!["units"]!.AsArray();
-            shelf.Select(unit => (string)unit!["id"]!).ShouldBe(acknowledged);
-        }
-        process.Kill();
         process.Dispose();
     }
 }

@@ -13,13 +13,19 @@ public static class NearestWord
         // Past this length no word of the format is meant, and the distance of a hostile text would be costly.
         if (word.Length > 40)
             return null;
-        var (nearest, distance) = known
-            .Select(candidate => (candidate, Distance.Distance(word.ToLowerInvariant(), candidate.ToLowerInvariant())))
-            .OrderBy(pair => pair.Item2)
+        var meant = word.ToLowerInvariant();
+        // As many letters apart as their lengths at least: most words need no look, and a line is read at every key.
+        return known
+            .Where(candidate => Math.Abs(candidate.Length - meant.Length) <= Furthest(candidate))
+            .Select(candidate => (candidate, Distance: Distance.Distance(meant, candidate.ToLowerInvariant())))
+            .Where(pair => pair.Distance <= Furthest(pair.candidate))
+            .OrderBy(pair => pair.Distance)
             .ThenBy(pair => pair.candidate, StringComparer.Ordinal)
-            .FirstOrDefault();
-        return nearest is not null && distance <= Math.Max(2, nearest.Length / 3.0) ? nearest : null;
+            .FirstOrDefault().candidate;
     }
+
+    /// <summary>Edits that a slip in a word has at most.</summary>
+    private static double Furthest(string known) => Math.Max(2, known.Length / 3.0);
 
     /// <summary>A clause such as <c>; did you mean "cross"?</c>, or nothing.</summary>
     public static string Clause(string word, IEnumerable<string> known) =>

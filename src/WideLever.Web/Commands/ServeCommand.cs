@@ -1,5 +1,6 @@
 using System.CommandLine;
 using System.Net.Sockets;
+using Microsoft.Data.Sqlite;
 using WideLever.Interchange;
 using WideLever.Storage;
 using WideLever.Web.Hosting;
@@ -65,7 +66,7 @@ public static class ServeCommand
         {
             return Refuse($"Port {port} cannot be listened on: {exception.Message}.");
         }
-        catch (Exception exception) when (exception is UnauthorizedAccessException or IOException)
+        catch (Exception exception) when (exception is UnauthorizedAccessException or IOException or InvalidDataException or SqliteException)
         {
             return Refuse($"The data folder {dataFolder} cannot be used: {exception.Message}");
         }

@@ -127,6 +127,10 @@ public sealed class PhotoIntake : IDisposable
             return "a BMP picture";
         if (bytes.StartsWith("II*\0"u8) || bytes.StartsWith("MM\0*"u8))
             return "a TIFF or raw picture";
+        if (bytes.StartsWith("\u007fELF"u8) || bytes.StartsWith("MZ"u8) || bytes.StartsWith("#!"u8))
+            return "a program";
+        if (bytes.StartsWith("PK"u8))
+            return "an archive";
         if (bytes.StartsWith("%PDF"u8))
             return "a PDF document";
         var start = bytes[..Math.Min(bytes.Length, 1024)];

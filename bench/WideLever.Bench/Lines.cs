@@ -1,0 +1,46 @@
+using System.Globalization;
+using WideLever.Core.Benching;
+using Stopwatch = System.Diagnostics.Stopwatch;
+
+namespace WideLever.Bench;
+
+/// <summary>Step lines of a teardown of forty steps, half of them with a slip: read, and read with completions at the caret, line by line.</summary>
+internal static class Lines
+{
+    private const int Count = 20_000;
+
+    public static void Run()
+    {
+        var random = new Random(20_261_126);
+        var lines = Enumerable.Range(0, Count).Select(i =>
+        {
+            var record = Records.FortySteps(i % 50);
+            var position = random.Next(record.Steps.Count);
+            var context = StepLineContext.Of(record, position, record.Steps[position].Id);
+            var line = StepLine.Print(record.Steps[position], context);
+            return (Line: i % 2 == 0 ? line : line.Remove(random.Next(line.Length), 1), Context: context);
+        }).ToList();
+        // What reading a line cannot be quicker than by much: cutting it into words.
+        var cut = Times(lines, (line, _) => line.Split([' ', ',']).Length);
+        var read = Times(lines, (line, context) => StepLine.Read(line, context).Faults.Count);
+        var completed = Times(lines, (line, context) => StepLine.Read(line, context).Faults.Count + StepLineCompletions.At(line, line.Length, context).Count);
+        Console.WriteLine("                          median, µs     99th percentile, µs");
+        foreach (var (name, times) in new[] { ("cut into words alone", cut), ("read", read), ("read and completed", completed) })
+            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{name,-25} {times[Count / 2],11:F1} {times[Count * 99 / 100],23:F1}"));
+    }
+
+    private static double[] Times(List<(string Line, StepLineContext Context)> lines, Func<string, StepLineContext, int> work)
+    {
+        var sum = 0;
+        foreach (var (line, context) in lines.Take(2_000))
+            sum += work(line, context);
+        var times = lines.Select(one =>
+        {
+            var start = Stopwatch.GetTimestamp();
+            sum += work(one.Line, one.Context);
+            return Stopwatch.GetElapsedTime(start).TotalMicroseconds;
+        }).Order().ToArray();
+        GC.KeepAlive(sum);
+        return times;
+    }
+}

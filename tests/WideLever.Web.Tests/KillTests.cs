@@ -1,0 +1,223 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Net;
+using System.Net.Http.Headers;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Microsoft.Data.Sqlite;
+using SkiaSharp;
+using WideLever.Core.Tests;
+using static WideLever.Web.Tests.Served;
+
+namespace WideLever.Web.Tests;
+
+/// <summary>
+/// The server is killed while three windows commit lines, take them back and add photos. Whatever was acknowledged is there, whole, and the
+/// start after it needs no hand. Ten kills; in <c>soak</c> two hundred.
+/// </summary>
+public sealed class KillTests(ITestOutputHelper output) : IDisposable
+{
+    private const int Seed = 20_261_126;
+    private const int RoundsAUnit = 5;
+
+    private readonly string folder = Directory.CreateTempSubdirectory("wide-lever-kill-").FullName;
+    private readonly Counts sent = new();
+
+    public void Dispose() => Directory.Delete(folder, recursive: true);
+
+    private sealed class Counts
+    {
+        public int Lines;
+        public int Undone;
+        public int Photos;
+        public int Stale;
+    }
+
+    /// <summary>What a unit's teardown must hold and must not hold, by what was acknowledged.</summary>
+    private sealed class Acknowledged(string unitId, string teardownId)
+    {
+        public string UnitId { get; } = unitId;
+
+        public string TeardownId { get; } = teardownId;
+
+        public HashSet<string> Steps { get; } = [];
+
+        public HashSet<string> Gone { get; } = [];
+
+        public HashSet<string> Photos { get; } = [];
+    }
+
+    [Fact]
+    public async Task Killed_at_any_moment_nothing_that_was_acknowledged_is_lost_or_torn()
+    {
+        var random = new Random(Seed);
+        var units = new List<Acknowledged>();
+        var (process, address) = await ServeAsync("run", "--port", "0", "--data", folder);
+        var token = await File.ReadAllTextAsync(Path.Combine(folder, "token"));
+        var slowest = TimeSpan.Zero;
+        var kills = 10 * Long.Rounds;
+        for (var round = 0; round < kills; round++)
+        {
+            if (round % RoundsAUnit == 0)
+                units.Add(await NewUnitAsync(address, token, round));
+            var writers = Enumerable.Range(0, 3).Select(window => WriteAsync(address, token, $"w{window}r{round}", units[^1])).ToList();
+            await Task.Delay(random.Next(100, 1_000));
+            process.Kill();
+            await ExitAsync(process);
+            process.Dispose();
+            await Task.WhenAll(writers);
+            var start = Stopwatch.StartNew();
+            (process, address) = await ServeAsync("run", "--port", "0", "--data", folder);
+            slowest = TimeSpan.FromTicks(Math.Max(slowest.Ticks, start.ElapsedTicks * TimeSpan.TicksPerSecond / Stopwatch.Frequency));
+            // Not before the start, which shall find what the kill left.
+            Integrity().ShouldBe("ok", $"round {round}");
+            await LookAsync(address, units[^1], round);
+        }
+        foreach (var unit in units)
+            await LookAsync(address, unit, kills);
+        process.Kill();
+        await ExitAsync(process);
+        process.Dispose();
+        (sent.Lines > kills && sent.Photos > kills / 2 && sent.Undone > kills / 2).ShouldBeTrue($"{sent.Lines} lines, {sent.Photos} photos and {sent.Undone} taken back are too few to show anything");
+        output.WriteLine($"{kills} kills: {sent.Lines} lines committed, {sent.Undone} taken back, {sent.Photos} photos, {sent.Stale} refused as stale; none lost, none torn, integrity clean; slowest start {slowest.TotalSeconds:F1} s");
+    }
+
+    private static async Task<Acknowledged> NewUnitAsync(Uri address, string token, int round)
+    {
+        using var window = Window(address, token, "maker");
+        using var answer = await window.PostAsJsonAsync("/api/units", new
+        {
+            unit = new { maker = "Orrest", model = "Kill", modelCode = string.Create(CultureInfo.InvariantCulture, $"KILL-{round}") },
+            teardown = new { date = "2026-11-24", bench = "Bench 1" },
+        });
+        var id = (string)(await JsonOfAsync(answer))["id"]!;
+        using var unit = await window.GetAsync($"/api/units/{id}");
+        return new(id, (string)(await JsonOfAsync(unit))["teardownId"]!);
+    }
+
+    private static async Task<JsonNode> JsonOfAsync(HttpResponseMessage answer) => JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+
+    /// <summary>Changes one teardown until the server is gone.</summary>
+    private async Task WriteAsync(Uri address, string token, string windowId, Acknowledged unit)
+    {
+        using var window = Window(address, token, windowId);
+        string? last = null;
+        try
+        {
+            for (var turn = 1; ; turn++)
+            {
+                if (turn % 5 == 0 && last is not null)
+                    last = await UndoAsync(window, unit, last);
+                else if (turn % 4 == 0)
+                    last = await AddPhotoAsync(window, unit);
+                else
+                    last = await CommitAsync(window, unit, $"{windowId}-{turn}", withPart: turn % 3 == 0) ?? last;
+            }
+        }
+        catch (Exception exception) when (exception is HttpRequestException or IOException)
+        {
+            // Killed in the middle of a request: nothing was acknowledged.
+        }
+    }
+
+    private async Task<string?> CommitAsync(HttpClient window, Acknowledged unit, string title, bool withPart)
+    {
+        using var seen = await window.GetAsync($"/api/units/{unit.UnitId}");
+        var revision = (long)(await JsonOfAsync(seen))["teardownRevision"]!;
+        // A line with a part of its own writes two documents in one act.
+        var line = withPart ? $"3 clips = fan-{title} \"{title}\"" : $"3 clips \"{title}\"";
+        using var request = new HttpRequestMessage(HttpMethod.Post, $"/api/teardowns/{unit.TeardownId}/line/commit") { Content = JsonContent.Create(new { line }) };
+        request.Headers.IfMatch.Add(new EntityTagHeaderValue($"\"{revision}\""));
+        using var answer = await window.SendAsync(request);
+        var body = await JsonOfAsync(answer);
+        if (answer.StatusCode == HttpStatusCode.PreconditionFailed)
+        {
+            Interlocked.Increment(ref sent.Stale);
+            return null;
+        }
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK, body.ToJsonString());
+        Interlocked.Increment(ref sent.Lines);
+        var made = (string)body["made"]!;
+        lock (unit)
+            unit.Steps.Add(made);
+        return made;
+    }
+
+    /// <summary>Takes back what this window did last; whether that is acknowledged or not, the step may be gone from now on.</summary>
+    private async Task<string?> UndoAsync(HttpClient window, Acknowledged unit, string last)
+    {
+        if (!last.StartsWith("photo-", StringComparison.Ordinal))
+        {
+            lock (unit)
+                unit.Steps.Remove(last);
+        }
+        else
+        {
+            lock (unit)
+                unit.Photos.Remove(last);
+        }
+        using var answer = await window.PostAsync($"/api/teardowns/{unit.TeardownId}/undo", null);
+        // Another window's change may stand in the way.
+        if (answer.StatusCode is HttpStatusCode.Conflict or HttpStatusCode.UnprocessableEntity)
+            return null;
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK);
+        await answer.Content.ReadAsStringAsync();
+        Interlocked.Increment(ref sent.Undone);
+        lock (unit)
+            unit.Gone.Add(last);
+        return null;
+    }
+
+    private async Task<string> AddPhotoAsync(HttpClient window, Acknowledged unit)
+    {
+        using var content = new ByteArrayContent(Picture());
+        using var answer = await window.PostAsync($"/api/teardowns/{unit.TeardownId}/photos", content);
+        var body = await JsonOfAsync(answer);
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK, body.ToJsonString());
+        Interlocked.Increment(ref sent.Photos);
+        var made = (string)body["made"]!;
+        lock (unit)
+            unit.Photos.Add(made);
+        return made;
+    }
+
+    /// <summary>A picture unlike any before.</summary>
+    private static byte[] Picture()
+    {
+        using var bitmap = new SKBitmap(8, 8);
+        foreach (var (place, value) in Guid.NewGuid().ToByteArray().Index())
+            bitmap.SetPixel(place % 8, place / 8, new SKColor(value, 0, 0));
+        using var data = bitmap.Encode(SKEncodedImageFormat.Png, 90);
+        return data.ToArray();
+    }
+
+    private static async Task LookAsync(Uri address, Acknowledged unit, int round)
+    {
+        using var window = new HttpClient { BaseAddress = address };
+        var record = JsonNode.Parse(await window.GetStringAsync($"/api/units/{unit.UnitId}"))!["record"]!;
+        var steps = record["steps"]!.AsArray().Select(step => (string)step!["id"]!).ToHashSet();
+        var parts = record["parts"]!.AsArray().Select(part => (string)part!["id"]!).ToHashSet();
+        var photos = (record["photos"]?.AsArray() ?? []).ToDictionary(photo => (string)photo!["id"]!, photo => (string)photo!["sha256"]!);
+        unit.Steps.ShouldBeSubsetOf(steps, $"round {round}: lost");
+        steps.Intersect(unit.Gone).ShouldBeEmpty($"round {round}: taken back, and there again");
+        record["steps"]!.AsArray().SelectMany(step => step!["frees"]?.AsArray() ?? []).Select(part => (string)part!).ShouldBeSubsetOf(parts, $"round {round}: half an act");
+        unit.Photos.ShouldBeSubsetOf(photos.Keys, $"round {round}: photos lost");
+        foreach (var photo in photos.Values)
+        {
+            using var bitmap = SKBitmap.Decode(await window.GetByteArrayAsync($"/api/photos/{photo}/png"));
+            bitmap.Width.ShouldBe(8, $"round {round}: a torn photo");
+        }
+        // A change may be on disk whose acknowledgement was killed.
+        unit.Steps.UnionWith(steps);
+        unit.Photos.UnionWith(photos.Keys);
+    }
+
+    private string Integrity()
+    {
+        using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = Path.Combine(folder, "wide-lever.db"), Pooling = false, Mode = SqliteOpenMode.ReadOnly }.ToString());
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = "PRAGMA integrity_check";
+        return (string)command.ExecuteScalar()!;
+    }
+}
