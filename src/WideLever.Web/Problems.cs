@@ -61,6 +61,8 @@ public static class Problems
     public static JsonHttpResult<Problem> NoRoom() => Of("no-room", "The disk does not take it", 507,
         "The disk of the data folder is full, or cannot be written to. Nothing was changed, and what was acknowledged before is kept. Make room, then try once more.");
 
+    public static JsonHttpResult<Problem> Broken(int status, string how) => Of("broken", "The request is broken", status, $"{how} Nothing was changed.");
+
     public static JsonHttpResult<Problem> Error() =>
         Of("error", "Something went wrong here", 500, "Nothing was changed. The server's log says more.");
 

@@ -8,7 +8,7 @@ using OpenQA.Selenium.Support.UI;
 namespace WideLever.Browser.Tests;
 
 /// <summary>The built program with the demo data, and windows of a headless Chromium that look at it.</summary>
-public sealed class Bench : IAsyncLifetime
+public sealed class Bench(Browsers browsers) : IAsyncLifetime
 {
     private readonly List<string> folders = [];
     private Process? server;
@@ -58,14 +58,7 @@ public sealed class Bench : IAsyncLifetime
 
     public Window Open(string path = "/")
     {
-        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments(
-            "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--use-fake-device-for-media-stream", "--use-fake-ui-for-media-stream", "--window-size=1280,800", $"--user-data-dir={Folder("profile")}");
-        options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
-        var service = ChromeDriverService.CreateDefaultService("/usr/bin");
-        service.SuppressInitialDiagnosticInformation = true;
-        var window = new Window(new ChromeDriver(service, options), Address);
+        var window = new Window(browsers, browsers.Take(), Address);
         window.Go(path);
         return window;
     }
@@ -91,11 +84,11 @@ public sealed class Bench : IAsyncLifetime
 }
 
 /// <summary>One window, used as a person would: by names that are read out, by keys and by clicks.</summary>
-public sealed class Window(ChromeDriver driver, Uri address) : IDisposable
+public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) : IDisposable
 {
     public ChromeDriver Driver { get; } = driver;
 
-    public void Dispose() => Driver.Quit();
+    public void Dispose() => browsers.GiveBack(Driver, address);
 
     public void Go(string path)
     {

@@ -321,6 +321,37 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         (await piece.RevisionAsync()).ShouldBe(1);
     }
 
+    private static uint Crc(ReadOnlySpan<byte> bytes)
+    {
+        var crc = uint.MaxValue;
+        foreach (var b in bytes)
+        {
+            crc ^= b;
+            for (var bit = 0; bit < 8; bit++)
+                crc = (crc >> 1) ^ ((crc & 1) * 0xEDB88320u);
+        }
+        return ~crc;
+    }
+
+    [Fact]
+    public async Task A_picture_that_hides_a_text_which_unpacks_to_far_more_is_kept_without_it()
+    {
+        var piece = await FreshAsync();
+        using var packed = new MemoryStream();
+        await using (var packer = new System.IO.Compression.ZLibStream(packed, System.IO.Compression.CompressionLevel.Optimal, leaveOpen: true))
+            await packer.WriteAsync(new byte[128 * 1024 * 1024], Cancellation);
+        byte[] body = [.. "zTXtComment\0\0"u8, .. packed.ToArray()];
+        var (length, sum) = (new byte[4], new byte[4]);
+        System.Buffers.Binary.BinaryPrimitives.WriteInt32BigEndian(length, body.Length - 4);
+        System.Buffers.Binary.BinaryPrimitives.WriteUInt32BigEndian(sum, Crc(body));
+        var picture = Picture(8, 8, SKEncodedImageFormat.Png);
+        // Behind the header: 8 bytes of signature and 25 of the first chunk.
+        var (status, _) = await PhotoAsync(piece, [.. picture[..33], .. length, .. body, .. sum, .. picture[33..]]);
+        status.ShouldBe(HttpStatusCode.OK);
+        var photo = (await piece.RecordAsync())["photos"]![0]!;
+        bench.Service<PhotoFiles>().Read((string)photo["sha256"]!)!.Length.ShouldBeLessThan(1_000);
+    }
+
     [Fact]
     public async Task A_picture_that_is_too_large_or_broken_is_refused_before_it_is_decoded()
     {
@@ -336,18 +367,6 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         var cut = Picture(200, 200, SKEncodedImageFormat.Png)[..60];
         (await PhotoAsync(piece, cut)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await PhotoAsync(piece, [0xFF, 0xD8, 0xFF, 0xE0, 1, 2, 3])).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-
-        static uint Crc(ReadOnlySpan<byte> bytes)
-        {
-            var crc = uint.MaxValue;
-            foreach (var b in bytes)
-            {
-                crc ^= b;
-                for (var bit = 0; bit < 8; bit++)
-                    crc = (crc >> 1) ^ ((crc & 1) * 0xEDB88320u);
-            }
-            return ~crc;
-        }
     }
 
     [Theory]

@@ -92,6 +92,21 @@ public sealed class GuardTests(Bench bench) : IClassFixture<Bench>
         (await bench.GetAsync("/health")).Status.ShouldBe(HttpStatusCode.OK);
     }
 
+    [Fact]
+    public async Task A_body_that_is_broken_on_its_way_is_told_so()
+    {
+        using var client = new System.Net.Sockets.TcpClient();
+        await client.ConnectAsync(IPAddress.Loopback, bench.Address.Port);
+        var stream = client.GetStream();
+        var origin = bench.Address.GetLeftPart(UriPartial.Authority);
+        await stream.WriteAsync(Encoding.ASCII.GetBytes(
+            $"POST /api/records HTTP/1.1\r\nHost: {bench.Address.Authority}\r\nOrigin: {origin}\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\nConnection: close\r\n\r\nno number\r\n"));
+        using var reader = new StreamReader(stream);
+        var answer = await reader.ReadToEndAsync();
+        answer.ShouldStartWith("HTTP/1.1 400 ");
+        answer.ShouldContain("urn:wide-lever:broken");
+    }
+
     [Theory]
     [InlineData("/api/none")]
     [InlineData("/api/units/..%2f..%2fetc%2fpasswd")]

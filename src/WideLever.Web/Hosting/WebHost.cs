@@ -76,7 +76,12 @@ public static class WebHost
         builder.Services.AddSingleton(new WatchedFolder(watchedFolder));
 
         var app = builder.Build();
-        app.UseExceptionHandler(errors => errors.Run(AnswerErrorAsync));
+        app.UseExceptionHandler(new ExceptionHandlerOptions
+        {
+            ExceptionHandler = AnswerErrorAsync,
+            // A body that is too long or ends early is the caller's doing, told in the answer.
+            SuppressDiagnosticsCallback = context => context.Exception is BadHttpRequestException,
+        });
         app.UseHostFiltering();
         app.UseSecurityHeaders(Page.Headers());
         if (folder is not null)
@@ -117,6 +122,7 @@ public static class WebHost
         (context.Features.Get<IExceptionHandlerFeature>()?.Error switch
         {
             BadHttpRequestException { StatusCode: 413 } => Problems.TooLarge(),
+            BadHttpRequestException bad => Problems.Broken(bad.StatusCode, bad.Message),
             { } error when DataFolder.IsNoRoom(error) => Problems.NoRoom(),
             _ => Problems.Error(),
         }).ExecuteAsync(context);
