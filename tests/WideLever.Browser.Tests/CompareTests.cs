@@ -30,6 +30,10 @@ public sealed class CompareTests(Bench bench) : IClassFixture<Bench>
         window.Driver.FindElements(By.CssSelector(".odds tbody th")).Select(row => row.Text).Take(3).Order().ShouldBe(["Corrie 14", "Drift 14", "Gill 14"]);
         window.Press("Four times as many");
         window.WaitForText("4,000 draws, seed 1", "section[aria-label='Rank odds']");
+        window.Driver.FindElements(By.CssSelector(".places-chart g .place-name")).Select(name => name.Text).Order().ShouldBe(["Corrie 14", "Drift 14", "Gill 14"]);
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Press("As a table", "section[aria-label='Chance of each place']");
+        window.WaitForText("nine in ten", ".odds");
         window.SeriousFindings().ShouldBeEmpty();
         window.Complaints().ShouldBeEmpty();
     }
@@ -89,7 +93,6 @@ public sealed class CompareTests(Bench bench) : IClassFixture<Bench>
     public void Places_under_every_school_are_laid_side_by_side()
     {
         using var window = bench.Open("/compare?view=schools");
-        window.Press("Score under each");
         window.WaitForText("Battery off before inside work", ".schools");
         window.Driver.FindElements(By.CssSelector(".schools tbody tr")).Count.ShouldBe(13);
         window.Driver.FindElements(By.CssSelector(".schools tbody .moved")).ShouldNotBeEmpty();

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
 
 namespace WideLever.Browser.Tests;
 
@@ -186,6 +187,57 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Driver.SwitchTo().ActiveElement().GetAttribute("aria-label").ShouldStartWith("Trestle 15, repair 96");
         window.Driver.SwitchTo().ActiveElement().SendKeys(Keys.Enter);
         window.WaitForText("Tarnholm Trestle 15", "h1");
+    }
+
+    [Fact]
+    public void Any_unit_stage_view_and_command_is_reached_by_a_few_letters()
+    {
+        using var window = bench.Open();
+        void GoTo(string letters)
+        {
+            new Actions(window.Driver).KeyDown(Keys.Control).SendKeys("k").KeyUp(Keys.Control).Perform();
+            window.Find(".go-to-input").SendKeys(letters);
+        }
+        GoTo("trestle parts");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Find(".go-to-input").SendKeys(Keys.Enter);
+        window.Find(".parts-grid");
+        window.WaitForText("Tarnholm Trestle 15", "h1");
+        // What belongs to the unit in view comes first; arrows go through what is found.
+        GoTo("what");
+        window.Find(".go-to-list [aria-selected=true]").Text.ShouldStartWith("What if of Tarnholm Trestle 15");
+        window.Find(".go-to-input").SendKeys(Keys.Enter);
+        window.WaitForText("What could be changed");
+        GoTo("trestle");
+        window.Find(".go-to-input").SendKeys(Keys.ArrowDown + Keys.ArrowDown + Keys.ArrowUp);
+        var options = window.Driver.FindElements(By.CssSelector(".go-to-list li"));
+        options[1].GetAttribute("aria-selected").ShouldBe("true");
+        window.Find(".go-to-input").GetAttribute("aria-activedescendant").ShouldBe(options[1].GetAttribute("id"));
+        window.Find(".go-to-input").SendKeys(Keys.Control + "a");
+        window.Find(".go-to-input").SendKeys("no such thing");
+        window.WaitForText("Nothing has all these words", ".go-to");
+        window.Find(".go-to-input").SendKeys(Keys.Escape);
+        GoTo("dark");
+        window.Find(".go-to-input").SendKeys(Keys.Enter);
+        window.Named("Light theme");
+        GoTo("new unit");
+        window.Find(".go-to-input").SendKeys(Keys.Enter);
+        window.WaitForText("New unit", ".ant-modal");
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Theory]
+    [InlineData("/", "find a unit")]
+    [InlineData("/units/cr14-2a7/parts", "the same in the cell below")]
+    [InlineData("/units/cr14-2a7/verdict", "along the marks of a chart")]
+    [InlineData("/units/cr14-2a7/bench", "the next step’s time")]
+    public void F1_tells_the_keys_of_the_screen_in_view(string screen, string key)
+    {
+        using var window = bench.Open(screen);
+        new Actions(window.Driver).SendKeys(Keys.F1).Perform();
+        window.WaitForText(key, ".ant-modal");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Driver.FindElements(By.CssSelector(".ant-modal")).Count.ShouldBe(1);
     }
 
     [Fact]

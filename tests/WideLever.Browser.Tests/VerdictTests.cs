@@ -87,6 +87,11 @@ public sealed class VerdictTests(Bench bench) : IClassFixture<Bench>
         window.WaitForText("→", ".before-after-index .index-figures");
         window.Text(".before-after-index .index-figures").ShouldStartWith(before);
         window.Find(".way-in .second-unit");
+        // The ledger goes down to either index, in a row for each kind.
+        var ends = window.Find(".ledger-chart").GetAttribute("aria-label")!.Split("down to ")[1].Split(", then ").Select(end => double.Parse(end, System.Globalization.CultureInfo.InvariantCulture)).ToArray();
+        ends[0].ShouldBe(double.Parse(before.Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture), 0.51);
+        ends[1].ShouldBeGreaterThan(ends[0]);
+        window.Find(".ledger-cost.after");
         window.Press("Choose none");
         window.Press(window.Find("section[aria-label='Smallest set'] button").Text);
         window.WaitForText("Every set was tried", "section[aria-label='Smallest set']");

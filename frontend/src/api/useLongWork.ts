@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { asProblem, type Problem } from './client';
 import { stream, type WorkProgress } from './stream';
 
@@ -17,11 +17,8 @@ export function useLongWork<T>(path: string): LongWork<T> {
   const [problem, setProblem] = useState<Problem | null>(null);
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
-  return {
-    result,
-    progress,
-    problem,
-    start: (body) => {
+  const start = useCallback(
+    (body: unknown) => {
       running.current?.abort();
       const own = new AbortController();
       running.current = own;
@@ -37,9 +34,11 @@ export function useLongWork<T>(path: string): LongWork<T> {
         (error: unknown) => settle(() => setProblem(asProblem(error))),
       );
     },
-    stop: () => {
-      running.current?.abort();
-      setProgress(null);
-    },
-  };
+    [path],
+  );
+  const stop = useCallback(() => {
+    running.current?.abort();
+    setProgress(null);
+  }, []);
+  return { result, progress, problem, start, stop };
 }

@@ -1,13 +1,32 @@
 import { Button } from 'antd';
-import { NavLink, Outlet, useMatch } from 'react-router';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { NavLink, Outlet, useLocation, useMatch } from 'react-router';
 import { useShelf, useUnit } from '../api/queries';
+import type { Target } from './goTo';
 import type { Light } from './theme';
+
+const GoTo = lazy(() => import('./GoTo').then((module) => ({ default: module.GoTo })));
+const KeysSheet = lazy(() => import('./KeysSheet').then((module) => ({ default: module.KeysSheet })));
 
 /** The frame of every screen: a narrow rail, and the screen beside it. */
 export function Frame({ light, onLight }: { light: Light; onLight: (light: Light) => void }) {
   const unitId = useMatch('/units/:unitId/*')?.params.unitId;
   const shelf = useShelf();
   const other = light === 'light' ? 'dark' : 'light';
+  const { pathname } = useLocation();
+  // The bench answers F1 itself: its keys can be mapped there.
+  const onBench = pathname.endsWith('/bench');
+  const [open, setOpen] = useState<'goTo' | 'keys' | null>(null);
+  const theme = `${other === 'dark' ? 'Dark' : 'Light'} theme`;
+  const commands = useMemo(
+    () =>
+      new Map<Target, () => void>([
+        [{ id: 'theme', text: theme, of: 'command', to: null }, () => onLight(other)],
+        ...(onBench ? [] : [keysOfScreen(() => setOpen('keys'))]),
+      ]),
+    [theme, other, onLight, onBench],
+  );
+  useFrameKeys(setOpen, !onBench);
   return (
     <div className="frame">
       <a className="skip" href="#screen">
@@ -23,15 +42,51 @@ export function Frame({ light, onLight }: { light: Light; onLight: (light: Light
         <RailLink to="/" end text="Shelf" count={shelf.data?.units.length} />
         <RailLink to="/compare" text="Compare" />
         <RailLink to="/rubrics" text="Rubrics" />
-        <Button className="rail-light" type="text" onClick={() => onLight(other)}>
-          {other === 'dark' ? 'Dark' : 'Light'} theme
-        </Button>
+        <div className="rail-foot">
+          <Button className="rail-light" type="text" onClick={() => setOpen('goTo')}>
+            Go to <kbd>Ctrl K</kbd>
+          </Button>
+          {!onBench && (
+            <Button className="rail-light" type="text" onClick={() => setOpen('keys')}>
+              Keys <kbd>F1</kbd>
+            </Button>
+          )}
+          <Button className="rail-light" type="text" onClick={() => onLight(other)}>
+            {theme}
+          </Button>
+        </div>
       </nav>
       <main id="screen" tabIndex={-1}>
         <Outlet />
       </main>
+      <Suspense>
+        {open === 'goTo' && (
+          <GoTo units={shelf.data?.units ?? []} inView={unitId} commands={commands} onClose={() => setOpen(null)} />
+        )}
+        {open === 'keys' && <KeysSheet path={pathname} onClose={() => setOpen(null)} />}
+      </Suspense>
     </div>
   );
+}
+
+const keysOfScreen = (show: () => void): [Target, () => void] => [
+  { id: 'keys', text: 'Keys of this screen', of: 'command', to: null },
+  show,
+];
+
+/** Ctrl K and F1, from wherever the focus is. */
+function useFrameKeys(open: (what: 'goTo' | 'keys') => void, withF1: boolean) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const goTo = event.key.toLowerCase() === 'k' && event.ctrlKey && !event.altKey && !event.shiftKey;
+      const keys = event.key === 'F1' && withF1;
+      if (!goTo && !keys) return;
+      event.preventDefault();
+      open(goTo ? 'goTo' : 'keys');
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [open, withF1]);
 }
 
 /** The stages of a unit in the order of the work, each with how much of it is known. */

@@ -1,18 +1,33 @@
-import { type Cost, layOut, rowHeight } from './ledger';
+import { barHeight, layOut, type Spent } from './ledger';
 
 const width = 1060;
 const from = 170;
-const to = 980;
+const to = 950;
+const top = 5;
+
+/** How each ledger's bars look: the first filled, the second as an outline. */
+const looks = ['ledger-cost', 'ledger-cost after'];
+
+const cost = (points: number) => (points < 0.05 ? '0.0' : `−${points.toFixed(1)}`);
+
+interface Props {
+  name: string;
+  /** One, or the ones before and after a change. */
+  ledgers: readonly Spent[];
+  /** What each of several is. */
+  names?: readonly string[];
+}
 
 /** From 100 down to the index, kind by kind. Its twin in words is the list below it. */
-export function LedgerChart({ name, index, costs }: { name: string; index: number; costs: readonly Cost[] }) {
-  const { bars, height, index: at, whole, ticks } = layOut(index, costs, from, to);
+export function LedgerChart({ name, ledgers, names = [] }: Props) {
+  const { rows, rowHeight, height, indices, whole, ticks } = layOut(ledgers, from, to);
+  const end = height - 36 - ledgers.length * barHeight;
   return (
     <svg
       className="ledger-chart"
       viewBox={`0 0 ${width} ${height}`}
       role="img"
-      aria-label={`${name}: from 100 down to ${index.toFixed(1)}`}
+      aria-label={`${name}: from 100 down to ${ledgers.map((ledger) => ledger.index.toFixed(1)).join(', then ')}`}
     >
       {ticks.map((tick) => (
         <g key={tick.value}>
@@ -26,28 +41,57 @@ export function LedgerChart({ name, index, costs }: { name: string; index: numbe
         all
       </text>
       <line className="ledger-index" x1={from} x2={whole} y1={11} y2={11} />
-      {bars.map((bar) => (
-        <g key={bar.name}>
-          <text className="ledger-name" x={from - 10} y={bar.y + 16}>
-            {bar.name}
-          </text>
-          <line className="ledger-grid" x1={bar.to} x2={bar.to} y1={bar.y - rowHeight + 11} y2={bar.y + 5} />
-          <rect
-            className="ledger-cost"
-            x={bar.from}
-            width={Math.max(0.5, bar.to - bar.from)}
-            y={bar.y + 5}
-            height={13}
-          />
-          <text className="ledger-figure" x={bar.to + 8} y={bar.y + 16}>
-            −{bar.points.toFixed(1)}
+      {names.map((what, which) => (
+        <g key={what}>
+          <rect className={looks[which]} x={from + 8 + which * 170} width={22} y={20} height={8} />
+          <text x={from + 36 + which * 170} y={28}>
+            {what}
           </text>
         </g>
       ))}
-      <line className="ledger-index" x1={from} x2={at} y1={height - 30} y2={height - 30} />
-      <text className="ledger-figure" x={at + 8} y={height - 26}>
-        {index.toFixed(1)}
-      </text>
+      {rows.map((row) => (
+        <g key={row.name}>
+          <text className="ledger-name" x={from - 10} y={row.y + 16 + ((ledgers.length - 1) * barHeight) / 2}>
+            {row.name}
+          </text>
+          {row.bars.map((bar, which) => (
+            <g key={which}>
+              <line className="ledger-grid" x1={bar.to} x2={bar.to} y1={bar.y - rowHeight + 11} y2={bar.y + top} />
+              <rect
+                className={looks[which]}
+                x={bar.from}
+                width={Math.max(0.5, bar.to - bar.from)}
+                y={bar.y + top}
+                height={barHeight - (ledgers.length > 1 ? 2 : 0)}
+              />
+              {ledgers.length === 1 && (
+                <text className="ledger-figure" x={bar.to + 8} y={bar.y + 16}>
+                  {cost(bar.points)}
+                </text>
+              )}
+            </g>
+          ))}
+          {ledgers.length > 1 && (
+            <text className="ledger-name" x={width - 10} y={row.y + 16 + ((ledgers.length - 1) * barHeight) / 2}>
+              {row.bars.map((bar) => cost(bar.points)).join(' → ')}
+            </text>
+          )}
+        </g>
+      ))}
+      {indices.map((at, which) => (
+        <g key={which}>
+          <line
+            className={which === 0 ? 'ledger-index' : 'ledger-index after'}
+            x1={from}
+            x2={at}
+            y1={end + which * barHeight + top}
+            y2={end + which * barHeight + top}
+          />
+          <text className="ledger-figure" x={at + 8} y={end + which * barHeight + top + 4}>
+            {ledgers[which]?.index.toFixed(1)}
+          </text>
+        </g>
+      ))}
     </svg>
   );
 }

@@ -5,19 +5,13 @@ import { asProblem } from '../../api/client';
 import { useField } from '../../api/queries';
 import { machineClassValues } from '../../api/schema';
 import { Empty, Failed, Loading } from '../../app/states';
+import { compareViews } from '../../app/views';
 import { label } from '../../words';
 import { type Filter, matches, nothing, type Unit } from './field';
 import { FieldView } from './FieldView';
 import { OddsView } from './OddsView';
 import { PairView } from './PairView';
 import { SchoolsView } from './SchoolsView';
-
-const views = [
-  { id: 'field', name: 'Field' },
-  { id: 'pair', name: 'Pair' },
-  { id: 'odds', name: 'Odds' },
-  { id: 'schools', name: 'Schools' },
-] as const;
 
 /** Any choice of units under one rubric: the field, a pair, how sure the order is, and under which rules. */
 export function Compare() {
@@ -27,7 +21,7 @@ export function Compare() {
   // The grid follows every key; charts and the list of what is in the field a moment later.
   const later = useDeferredValue(filter);
   const chosen = useMemo(() => (search.get('units') ?? '').split(',').filter((id) => id !== ''), [search]);
-  const view = views.find((one) => one.id === search.get('view'))?.id ?? 'field';
+  const view = compareViews.find((one) => one.id === search.get('view'))?.id ?? 'field';
   if (shelf.data === undefined) {
     return shelf.error === null ? (
       <Loading what="the shelf" />
@@ -67,7 +61,7 @@ export function Compare() {
         <>
           <Chooser all={all} chosen={ids} onChosen={setChosen} filter={filter} onFilter={setFilter} shown={later} />
           <nav className="views" aria-label="Views of the comparison">
-            {views.map((one) => (
+            {compareViews.map((one) => (
               <Link key={one.id} to={to(one.id)} replace aria-current={one.id === view ? 'page' : undefined}>
                 {one.name}
               </Link>
@@ -83,7 +77,7 @@ export function Compare() {
 interface ChosenProps {
   ids: readonly string[];
   whole: boolean;
-  view: (typeof views)[number]['id'];
+  view: (typeof compareViews)[number]['id'];
   filter: Filter;
   later: Filter;
 }

@@ -4,6 +4,9 @@ import type { Schemas } from '../../api/client';
 import { useLongWork } from '../../api/useLongWork';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Watched } from '../../app/Watched';
+import { ChartCard } from '../../charts/ChartCard';
+import { meanPlace } from '../../charts/places';
+import { PlacesChart } from '../../charts/PlacesChart';
 import { type Index, indices, type Unit } from './field';
 import { Takeaway } from './Takeaway';
 
@@ -23,85 +26,91 @@ export function OddsView({ units }: { units: readonly Unit[] }) {
   const { result } = work;
   const isOld = result !== null && (result.index !== index || result.seed !== seed);
   return (
-    <section className="card" aria-label="Rank odds">
-      <div className="bench-head">
-        <h2>How sure is the order</h2>
-        <Select<Index>
-          aria-label="Odds of"
-          showSearch={{ optionFilterProp: 'label' }}
-          size="small"
-          value={index}
-          options={[...indices]}
-          popupMatchSelectWidth={false}
-          onChange={setIndex}
-        />
-        <label className="inline-field">
-          seed
-          <InputNumber<number>
-            aria-label="Seed"
+    <>
+      <section className="card" aria-label="Rank odds">
+        <div className="bench-head">
+          <h2>How sure is the order</h2>
+          <Select<Index>
+            aria-label="Odds of"
+            showSearch={{ optionFilterProp: 'label' }}
             size="small"
-            min={0}
-            max={2_000_000_000}
-            precision={0}
-            value={seed}
-            onChange={setSeed}
+            value={index}
+            options={[...indices]}
+            popupMatchSelectWidth={false}
+            onChange={setIndex}
           />
-        </label>
-        <label className="inline-field">
-          draws
-          <InputNumber<number>
-            aria-label="Draws"
-            size="small"
-            min={1}
-            precision={0}
-            value={draws}
-            onChange={setDraws}
-          />
-        </label>
-        <Button
-          size="small"
-          type="primary"
-          disabled={work.progress !== null || seed === null || draws === null}
-          onClick={() => run(draws ?? first)}
-        >
-          Draw
-        </Button>
-        {result !== null && !isOld && work.progress === null && (
+          <label className="inline-field">
+            seed
+            <InputNumber<number>
+              aria-label="Seed"
+              size="small"
+              min={0}
+              max={2_000_000_000}
+              precision={0}
+              value={seed}
+              onChange={setSeed}
+            />
+          </label>
+          <label className="inline-field">
+            draws
+            <InputNumber<number>
+              aria-label="Draws"
+              size="small"
+              min={1}
+              precision={0}
+              value={draws}
+              onChange={setDraws}
+            />
+          </label>
           <Button
             size="small"
-            onClick={() => {
-              setDraws(result.draws * 4);
-              run(result.draws * 4);
-            }}
+            type="primary"
+            disabled={work.progress !== null || seed === null || draws === null}
+            onClick={() => run(draws ?? first)}
           >
-            Four times as many
+            Draw
           </Button>
+          {result !== null && !isOld && work.progress === null && (
+            <Button
+              size="small"
+              onClick={() => {
+                setDraws(result.draws * 4);
+                run(result.draws * 4);
+              }}
+            >
+              Four times as many
+            </Button>
+          )}
+        </div>
+        <p className="note">
+          In each draw the weights are shaken around those of the rubric, what is unknown of a unit takes a value within
+          its range, and its effort is up to a third more or less. More draws go on from those that are there.
+        </p>
+        {work.problem !== null && <ProblemNote problem={work.problem} />}
+        {work.progress !== null && <Watched progress={work.progress} what="Draws made" onStop={work.stop} />}
+        {result === null && work.progress === null && work.problem === null && (
+          <p className="second">Nothing is drawn yet.</p>
         )}
-      </div>
-      <p className="note">
-        In each draw the weights are shaken around those of the rubric, what is unknown of a unit takes a value within
-        its range, and its effort is up to a third more or less. More draws go on from those that are there.
-      </p>
-      {work.problem !== null && <ProblemNote problem={work.problem} />}
-      {work.progress !== null && <Watched progress={work.progress} what="Draws made" onStop={work.stop} />}
-      {result === null && work.progress === null && work.problem === null && (
-        <p className="second">Nothing is drawn yet.</p>
-      )}
-      {result !== null && (
-        <>
+        {result !== null && (
           <p role="status">
             {result.draws.toLocaleString('en')} draws, seed {result.seed},{' '}
             {indices.find((one) => one.value === result.index)?.label}
             {result.capped ? '; more are not made at once' : ''}
             {isOld ? '; drawn before the choice above was changed' : ''}. <Takeaway units={units} odds={result} />
           </p>
-          <Places odds={result} units={units} />
+        )}
+      </section>
+      {result !== null && (
+        <>
+          <PlacesCard odds={result} units={units} />
           {result.units.length <= mostPairs && result.units.every((unit) => unit.above.length > 0) && (
-            <Pairs odds={result} units={units} />
+            <section className="card" aria-label="Pairs">
+              <Pairs odds={result} units={units} />
+            </section>
           )}
         </>
       )}
-    </section>
+    </>
   );
 }
 
@@ -112,44 +121,64 @@ interface Shown {
 
 const nameOf = (units: readonly Unit[], id: string) => units.find((unit) => unit.id === id)?.model ?? id;
 
-function Places({ odds, units }: Shown) {
-  const order = [...odds.units].sort((a, b) => mean(a) - mean(b));
-  const places = Array.from({ length: Math.min(odds.units.length, mostPairs) }, (_, i) => i + 1);
+/** Past this many rows a drawing is no longer looked at. */
+const mostRows = 60;
+
+function PlacesCard({ odds, units }: Shown) {
+  const order = [...odds.units].sort((a, b) => meanPlace(a) - meanPlace(b));
+  const drawn = order.slice(0, mostRows);
   return (
-    <div className="grid-scroll">
-      <table className="plain odds">
-        <caption>Chance of each place, in percent</caption>
-        <thead>
-          <tr>
-            <th scope="col">unit</th>
-            <th scope="col">most likely</th>
-            <th scope="col">nine in ten</th>
-            {places.map((place) => (
-              <th key={place} scope="col" className="numeric">
-                {place}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {order.map((unit) => (
-            <tr key={unit.id}>
-              <th scope="row">{nameOf(units, unit.id)}</th>
-              <td>{unit.mostLikely}</td>
-              <td>{unit.from === unit.to ? unit.from : `${unit.from} to ${unit.to}`}</td>
-              {places.map((place) => (
-                <Chance key={place} chance={unit.places.find((one) => one.place === place)?.chance ?? 0} />
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <ChartCard
+      title="Chance of each place"
+      note={
+        order.length > mostRows
+          ? `the first ${mostRows} of ${order.length}`
+          : 'the line under the bars: nine draws in ten'
+      }
+      file="rank-odds"
+      chart={
+        <PlacesChart
+          name="Chance of each place"
+          units={drawn.map((unit) => ({ ...unit, name: nameOf(units, unit.id) }))}
+        />
+      }
+      table={<Places odds={odds} units={units} />}
+    />
   );
 }
 
-function mean(unit: Schemas['UnitOdds']): number {
-  return unit.places.reduce((sum, one) => sum + one.place * one.chance, 0);
+function Places({ odds, units }: Shown) {
+  const order = [...odds.units].sort((a, b) => meanPlace(a) - meanPlace(b));
+  const places = Array.from({ length: Math.min(odds.units.length, mostPairs) }, (_, i) => i + 1);
+  return (
+    <table className="plain odds">
+      <caption>Chance of each place, in percent</caption>
+      <thead>
+        <tr>
+          <th scope="col">unit</th>
+          <th scope="col">most likely</th>
+          <th scope="col">nine in ten</th>
+          {places.map((place) => (
+            <th key={place} scope="col" className="numeric">
+              {place}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {order.map((unit) => (
+          <tr key={unit.id}>
+            <th scope="row">{nameOf(units, unit.id)}</th>
+            <td>{unit.mostLikely}</td>
+            <td>{unit.from === unit.to ? unit.from : `${unit.from} to ${unit.to}`}</td>
+            {places.map((place) => (
+              <Chance key={place} chance={unit.places.find((one) => one.place === place)?.chance ?? 0} />
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
 }
 
 function Chance({ chance }: { chance: number }) {
@@ -171,7 +200,7 @@ function chanceText(chance: number): string {
 }
 
 function Pairs({ odds, units }: Shown) {
-  const order = odds.units.map((unit, i) => ({ unit, i })).sort((a, b) => mean(a.unit) - mean(b.unit));
+  const order = odds.units.map((unit, i) => ({ unit, i })).sort((a, b) => meanPlace(a.unit) - meanPlace(b.unit));
   return (
     <div className="grid-scroll">
       <table className="plain odds">

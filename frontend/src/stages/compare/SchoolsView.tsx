@@ -1,5 +1,5 @@
 import { Button, Select } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { useLongWork } from '../../api/useLongWork';
 import { ProblemNote } from '../../app/ProblemNote';
@@ -26,11 +26,19 @@ const options: Record<string, string> = {
   observed: 'stopwatch',
 };
 
+/** So many units are scored as soon as they are looked at. */
+const few = 60;
+
 /** How each unit's place moves under every school, one question at a time. */
 export function SchoolsView({ units }: { units: readonly Unit[] }) {
   const [index, setIndex] = useState<Index>('combined');
   const work = useLongWork<Schemas['SchoolsView']>('/api/compare/schools');
-  const { result } = work;
+  const { result, start } = work;
+  const ids = units.map((unit) => unit.id).join(',');
+  const isFew = units.length <= few;
+  useEffect(() => {
+    if (isFew) start({ units: ids.split(','), index });
+  }, [start, isFew, ids, index]);
   const own = result?.options.find((option) => option.inUse);
   const order = units.map((unit, i) => ({ unit, i })).sort((a, b) => (own?.places[a.i] ?? 0) - (own?.places[b.i] ?? 0));
   return (
@@ -46,14 +54,16 @@ export function SchoolsView({ units }: { units: readonly Unit[] }) {
           popupMatchSelectWidth={false}
           onChange={setIndex}
         />
-        <Button
-          size="small"
-          type="primary"
-          disabled={work.progress !== null}
-          onClick={() => work.start({ units: units.map((unit) => unit.id), index })}
-        >
-          Score under each
-        </Button>
+        {!isFew && (
+          <Button
+            size="small"
+            type="primary"
+            disabled={work.progress !== null}
+            onClick={() => start({ units: ids.split(','), index })}
+          >
+            Score under each
+          </Button>
+        )}
       </div>
       <p className="note">
         One question at a time is answered otherwise, the others as in the rubric. A place that stays the same all along

@@ -1,10 +1,11 @@
 import { Button, Input, Select } from 'antd';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { asProblem, type ShelfUnit } from '../../api/client';
 import { useShelf } from '../../api/queries';
 import { machineClassValues, statusValues } from '../../api/schema';
 import { Empty, Failed, Loading } from '../../app/states';
+import { type ShelfDeed, shelfDeeds } from '../../app/views';
 import type { AxisItem } from '../../charts/axis';
 import { IndexAxis } from '../../charts/IndexAxis';
 import { label } from '../../words';
@@ -35,9 +36,10 @@ export function Shelf() {
   const { data, error, refetch } = useShelf();
   const navigate = useNavigate();
   const [filter, setFilter] = useState(nothing);
-  const [importing, setImporting] = useState(false);
   const [dropped, setDropped] = useState<File[]>([]);
-  const [creating, setCreating] = useState(false);
+  const [search, setSearch] = useSearchParams();
+  const deed = search.get('do');
+  const begin = (what: ShelfDeed | null) => setSearch(what === null ? {} : { do: what }, { replace: true });
   const find = useFindKey();
   if (data === undefined) {
     return error === null ? (
@@ -56,7 +58,7 @@ export function Shelf() {
       onDrop={(event) => {
         event.preventDefault();
         setDropped([...event.dataTransfer.files]);
-        setImporting(true);
+        begin('bring');
       }}
     >
       <header className="screen-head">
@@ -66,9 +68,9 @@ export function Shelf() {
           {data.rubric.revision}
         </span>
         <span className="grow" />
-        <Button onClick={() => setImporting(true)}>Bring in a record</Button>
-        <Button type="primary" onClick={() => setCreating(true)}>
-          New unit
+        <Button onClick={() => begin('bring')}>{shelfDeeds.bring}</Button>
+        <Button type="primary" onClick={() => begin('new')}>
+          {shelfDeeds.new}
         </Button>
       </header>
       {data.units.length === 0 ? (
@@ -131,16 +133,16 @@ export function Shelf() {
         </>
       )}
       <Suspense>
-        {importing && (
+        {deed === 'bring' && (
           <ImportRecords
             files={dropped}
             onClose={() => {
-              setImporting(false);
+              begin(null);
               setDropped([]);
             }}
           />
         )}
-        {creating && <NewUnit onClose={() => setCreating(false)} />}
+        {deed === 'new' && <NewUnit onClose={() => begin(null)} />}
       </Suspense>
     </div>
   );

@@ -6,6 +6,7 @@ import { api, asProblem, type PartKind, type Schemas, take, type Unit, type Verd
 import { ProblemNote } from '../../app/ProblemNote';
 import { Empty } from '../../app/states';
 import { ChartCard } from '../../charts/ChartCard';
+import type { Spent } from '../../charts/ledger';
 import { LedgerChart } from '../../charts/LedgerChart';
 import { heading, label } from '../../words';
 
@@ -39,13 +40,7 @@ export function Ledger({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
       title="Ledger"
       note={<Choice index={index} onIndex={setIndex} />}
       file={`${verdict.modelCode}-ledger-${index}`}
-      chart={
-        <LedgerChart
-          name={name}
-          index={ledger.index}
-          costs={ledger.lines.map((line) => ({ name: label(line.name), points: line.points }))}
-        />
-      }
+      chart={<LedgerChart name={name} ledgers={[spent(ledger)]} />}
       table={<KindCosts lines={ledger.lines} />}
     >
       <div className="ledger">
@@ -66,7 +61,12 @@ export function Ledger({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
   );
 }
 
-function Choice({ index, onIndex }: { index: Index; onIndex: (index: Index) => void }) {
+/** A ledger as it is drawn. */
+export function spent(ledger: Schemas['Ledger']): Spent {
+  return { index: ledger.index, costs: ledger.lines.map((line) => ({ name: label(line.name), points: line.points })) };
+}
+
+export function Choice({ index, onIndex }: { index: Index; onIndex: (index: Index) => void }) {
   return (
     <Select<Index>
       aria-label="Ledger of"

@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { asProblem, type Quantity, type Schemas, type Verdict as View } from '../../api/client';
 import { useVerdict } from '../../api/queries';
 import { Failed, Loading } from '../../app/states';
+import { verdictViews } from '../../app/views';
 import { useWorkpiece } from '../../app/Workspace';
 import { RangeBar } from '../../charts/RangeBar';
 import { type Exactness, indexRange, indexValue, percent, share } from '../../format';
@@ -20,23 +21,13 @@ import { WhatIfCard } from './WhatIfCard';
 
 type Kind = Schemas['KindView'];
 
-const views = [
-  { id: 'way-in', name: 'Way in' },
-  { id: 'ledger', name: 'Ledger' },
-  { id: 'reasons', name: 'Reasons' },
-  { id: 'what-if', name: 'What if' },
-  { id: 'doubt', name: 'Doubt' },
-  { id: 'effort', name: 'Effort' },
-  { id: 'kinds', name: 'Kinds' },
-] as const;
-
 /** The indices of a unit, how far they can be relied on, and what each kind gives to them. */
 export function Verdict() {
   const unit = useWorkpiece();
   const { data, error, refetch } = useVerdict(unit.id);
   const [exactness, setExactness] = useState<Exactness>('rounded');
   const [search] = useSearchParams();
-  const view = views.find((one) => one.id === search.get('view'))?.id ?? 'way-in';
+  const view = verdictViews.find((one) => one.id === search.get('view'))?.id ?? 'way-in';
   if (data === undefined) {
     return error === null ? (
       <Loading what="the verdict" />
@@ -76,7 +67,7 @@ export function Verdict() {
         />
       </div>
       <nav className="views" aria-label="Views of the verdict">
-        {views.map((one) => (
+        {verdictViews.map((one) => (
           <Link
             key={one.id}
             to={one.id === 'way-in' ? '?' : `?view=${one.id}`}

@@ -7,11 +7,13 @@ import { ProblemNote } from '../../app/ProblemNote';
 import { Empty, Failed, Loading } from '../../app/states';
 import { Watched } from '../../app/Watched';
 import { ChartCard } from '../../charts/ChartCard';
+import { LedgerChart } from '../../charts/LedgerChart';
 import { RangeBar } from '../../charts/RangeBar';
 import { WayIn } from '../../charts/WayIn';
 import { indexRange, indexValue, minutes } from '../../format';
 import { heading, label } from '../../words';
 import { wayInParts } from '../../record/wayInParts';
+import { Choice, spent } from './Ledger';
 
 type Change = Schemas['ChangeView'];
 type Index = 'repair' | 'upgrade' | 'combined';
@@ -91,7 +93,12 @@ export function WhatIfCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) 
           </details>
         )}
       </section>
-      {after !== undefined && <OverlaidWays before={verdict} after={after.after} />}
+      {after !== undefined && (
+        <>
+          <OverlaidWays before={verdict} after={after.after} />
+          <OverlaidLedgers before={verdict} after={after.after} />
+        </>
+      )}
       <Smallest
         key={`${unit.revision} ${unit.teardownRevision}`}
         unit={unit}
@@ -292,6 +299,56 @@ function OverlaidWays({ before, after }: { before: Verdict; after: Verdict }) {
                 );
               }),
             )}
+          </tbody>
+        </table>
+      }
+    />
+  );
+}
+
+function OverlaidLedgers({ before, after }: { before: Verdict; after: Verdict }) {
+  const [index, setIndex] = useState<'repair' | 'upgrade'>('repair');
+  const of = (verdict: Verdict) => (index === 'repair' ? verdict.repairLedger : verdict.upgradeLedger);
+  const [then, now] = [of(before), of(after)];
+  if (then == null || now == null) return null;
+  const [old, fresh] = [spent(then), spent(now)];
+  const cost = (ledger: typeof old, name: string) => ledger.costs.find((one) => one.name === name)?.points ?? 0;
+  const kinds = [...new Set([...old.costs, ...fresh.costs].map((one) => one.name))].sort(
+    (a, b) => cost(old, b) - cost(fresh, b) - (cost(old, a) - cost(fresh, a)),
+  );
+  return (
+    <ChartCard
+      title="Ledger, before and after"
+      note={<Choice index={index} onIndex={setIndex} />}
+      file={`${before.modelCode}-what-if-ledger-${index}`}
+      chart={
+        <LedgerChart
+          name={index === 'repair' ? 'R, repair' : 'U, upgrade'}
+          ledgers={[old, fresh]}
+          names={['as it is', 'with the changes']}
+        />
+      }
+      table={
+        <table className="plain">
+          <thead>
+            <tr>
+              <th scope="col">kind</th>
+              <th scope="col" className="numeric">
+                points it costs as it is
+              </th>
+              <th scope="col" className="numeric">
+                with the changes
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {kinds.map((name) => (
+              <tr key={name}>
+                <th scope="row">{name}</th>
+                <td className="numeric">{cost(old, name).toFixed(2)}</td>
+                <td className="numeric">{cost(fresh, name).toFixed(2)}</td>
+              </tr>
+            ))}
           </tbody>
         </table>
       }
