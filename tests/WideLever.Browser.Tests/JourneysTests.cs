@@ -234,6 +234,7 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
     public void F1_tells_the_keys_of_the_screen_in_view(string screen, string key)
     {
         using var window = bench.Open(screen);
+        window.Find(".filters, .parts-grid, .views, [data-line]");
         new Actions(window.Driver).SendKeys(Keys.F1).Perform();
         window.WaitForText(key, ".ant-modal");
         window.SeriousFindings().ShouldBeEmpty();
