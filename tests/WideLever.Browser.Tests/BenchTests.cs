@@ -700,4 +700,54 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
             window.Press(theme);
         }
     }
+    [Fact]
+    public async Task The_bench_is_read_at_a_metre_named_for_who_hears_it_and_reached_by_the_Tab_key()
+    {
+        var record = await File.ReadAllTextAsync(Bench.Example("1-two-routes"), TestContext.Current.CancellationToken);
+        using var window = bench.Open($"/units/{await FreshAsync("METRE-1", record.Replace("CR14-2A7", "METRE-1", StringComparison.Ordinal))}/bench");
+        window.Line("soft glue, 2 ph0 captive?");
+        window.Find(".chip");
+        window.Step("Take the battery out");
+        string[] Told(string script) => [.. ((System.Collections.ObjectModel.ReadOnlyCollection<object>)window.Driver.ExecuteScript(script)!).Cast<string>()];
+        const string small =
+            """
+            const small = [];
+            for (const element of document.querySelectorAll('.bench *')) {
+              const says = [...element.childNodes].some((node) => node.nodeType === Node.TEXT_NODE && node.textContent.trim() !== '');
+              if (says && element.checkVisibility({ visibilityProperty: true, opacityProperty: true }) && element.closest('svg, .ant-select-selector input') === null && parseFloat(getComputedStyle(element).fontSize) < 16)
+                small.push(`${element.className}: ${element.textContent.slice(0, 40)} ${getComputedStyle(element).fontSize}`);
+            }
+            return small;
+            """;
+        const string low =
+            """
+            return [...document.querySelectorAll('.bench :is(button, input, select, summary, .ant-select, .ant-checkbox-wrapper, .ant-input-number, [role=button], [role=tab])')]
+              .filter((one) => one.checkVisibility({ visibilityProperty: true }) && [null, one].includes(one.closest('.ant-select, .ant-checkbox-wrapper, .ant-input-number')))
+              .filter((one) => one.getBoundingClientRect().height < 43.5)
+              .map((one) => `${one.tagName} ${one.className} "${one.innerText || one.ariaLabel}" ${one.getBoundingClientRect().height}`);
+            """;
+        foreach (var panel in new[] { "Missing", "Photos", "Layers", "Tray" })
+        {
+            window.Tab(panel);
+            Told(small).ShouldBeEmpty(panel);
+            Told(low).ShouldBeEmpty(panel);
+        }
+        Told("""
+            return [...document.querySelectorAll('.logged.last .logged-title, .logged.last .logged-actions, .well-count, .watch-work, .line-input')]
+              .filter((one) => parseFloat(getComputedStyle(one).fontSize) < 24).map((one) => `${one.className} ${getComputedStyle(one).fontSize}`);
+            """).ShouldBeEmpty("the last step and the counts");
+        window.Press("By hand");
+        window.Find("section.bench-log .fields, .bench-log .action-fields, [aria-label='By hand'] button");
+        Told(small).ShouldBeEmpty("by hand");
+        Told(low).ShouldBeEmpty("by hand");
+        window.Press("Steps");
+        // What is heard of chips and wells says what is seen.
+        Told("return [...document.querySelectorAll('.bench button.chip')].map((one) => one.ariaLabel ?? one.innerText)").ShouldContain(name => name.Contains("glue", StringComparison.Ordinal));
+        Told("return [...document.querySelectorAll('.well')].map((one) => one.innerText.replaceAll('\\n', ' '))").ShouldAllBe(name => name.Length > 8);
+        // Every control that Tab is to reach is reached.
+        Told("window.left = new Set([...document.querySelectorAll('main :is(button, input, a[href], select, summary, [tabindex=\"0\"])')].filter((one) => one.tabIndex >= 0 && !one.disabled && one.checkVisibility({ visibilityProperty: true }))); document.querySelector('main').focus(); return [];");
+        for (var presses = 0; presses < 400 && (long)window.Driver.ExecuteScript("window.left.delete(document.activeElement); return window.left.size")! > 0; presses++)
+            new Actions(window.Driver).SendKeys(Keys.Tab).Perform();
+        Told("return [...window.left].map((one) => one.outerHTML.slice(0, 120))").ShouldBeEmpty();
+    }
 }

@@ -1,4 +1,4 @@
-import { Button } from 'antd';
+import { Button, ConfigProvider } from 'antd';
 import { type ClipboardEvent, type DragEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import {
   api,
@@ -34,6 +34,9 @@ import { StepList } from './StepList';
 import { TopBar } from './TopBar';
 import { useCommands } from './useCommands';
 import { emptyDraft, useLine } from './useLine';
+
+/** Controls that are hit with a glance from the machine. */
+const atArmsLength = { token: { controlHeight: 44, controlHeightSM: 44, fontSize: 16 } };
 
 /** Logging a teardown at the speed of the work. */
 export function Bench() {
@@ -359,276 +362,279 @@ function Desk({
   const coming = draft.stepId === null ? (reading?.wells ?? []) : [];
   const goingBack = closing !== null && !stepsShown;
   return (
-    <div
-      className="bench"
-      onDragOver={(event) => event.preventDefault()}
-      onDrop={(event: DragEvent) => {
-        event.preventDefault();
-        dropped(event.dataTransfer.files);
-      }}
-      onPaste={(event: ClipboardEvent) => {
-        if (dropped(event.clipboardData.files)) event.preventDefault();
-      }}
-    >
-      <TopBar
-        bench={bench}
-        reading={reading}
-        lapKey={shownKey(bindings, 'lap')}
-        onStopwatch={(stopwatch) => log.mutate({ kind: 'stopwatch', stopwatch })}
-        onCorrect={(seconds) => log.mutate({ kind: 'stopwatchCorrected', seconds })}
-      />
-      <div className="bench-middle">
-        <section className="bench-log" aria-label="The teardown so far">
-          <Cautions
-            bench={bench}
-            reading={reading}
-            started={steps.length > 0}
-            onLog={(entry) => log.mutate(entry, { onSuccess: () => input.current?.focus() })}
-          />
-          {failure !== null && (
-            <div className="trouble">
-              <ProblemNote problem={asProblem(failure)} />
-              {early !== null && <Button onClick={() => move(early.step, early.to, true)}>Move it anyway</Button>}
-              {commit.error !== null && editing !== null && asProblem(commit.error).status === 412 && (
-                <Button
-                  onClick={() => {
-                    change({ since: teardownRevision });
-                    commit.reset();
-                  }}
-                >
-                  Keep mine: it goes over theirs with the next Enter
-                </Button>
-              )}
-              <Button onClick={clear}>Put away</Button>
-            </div>
-          )}
-          {goingBack && (
-            <ClosingPanel
-              closing={closing}
+    <ConfigProvider theme={atArmsLength}>
+      <div
+        className="bench"
+        onDragOver={(event) => event.preventDefault()}
+        onDrop={(event: DragEvent) => {
+          event.preventDefault();
+          dropped(event.dataTransfer.files);
+        }}
+        onPaste={(event: ClipboardEvent) => {
+          if (dropped(event.clipboardData.files)) event.preventDefault();
+        }}
+      >
+        <TopBar
+          bench={bench}
+          reading={reading}
+          lapKey={shownKey(bindings, 'lap')}
+          onStopwatch={(stopwatch) => log.mutate({ kind: 'stopwatch', stopwatch })}
+          onCorrect={(seconds) => log.mutate({ kind: 'stopwatchCorrected', seconds })}
+        />
+        <div className="bench-middle">
+          <section className="bench-log" aria-label="The teardown so far">
+            <Cautions
               bench={bench}
-              onLog={(entry) => log.mutate(entry)}
-              onLeave={() => setStepsShown(true)}
-              onMissing={() => setPanel('missing')}
+              reading={reading}
+              started={steps.length > 0}
+              onLog={(entry) => log.mutate(entry, { onSuccess: () => input.current?.focus() })}
             />
-          )}
-          {byHand === null && !goingBack && (
-            <div className="log-scroll" ref={scroller} role="region" aria-label="Logged steps" tabIndex={0}>
-              {steps.length === 0 && (
-                <p className="state">
-                  Nothing is logged yet. The first step is done on the {record.layers[0]}: type what it takes, such as{' '}
-                  <code>8 ph0 m2x5, 12 clips, lift cover &gt; inside</code>, or put it together by hand.
-                </p>
-              )}
-              <StepList
-                steps={steps}
-                efforts={unit.efforts}
-                photos={photos}
-                bench={bench}
-                chosen={chosen}
-                onChoose={setChosen}
-                onEdit={(step) => edit(step)}
-                onInsertBefore={(step) => {
-                  change({ ...draft, stepId: null, before: step.id });
-                  input.current?.focus();
-                }}
-                onMove={(step, to) => move(step, to, false)}
-                onSplit={(step, actions) =>
-                  alter.mutate(() =>
-                    take(
-                      api.POST('/api/teardowns/{teardownId}/steps/{stepId}/split', {
-                        params: { path: { teardownId, stepId: step.id }, query: { actions } },
-                        ...seen(teardownRevision),
-                      }),
-                    ),
-                  )
-                }
-                onMerge={(step) =>
-                  alter.mutate(() => take(api.POST('/api/teardowns/{teardownId}/steps/{stepId}/merge', onStep(step))))
-                }
-                onRemove={(step) =>
-                  alter.mutate(() => take(api.DELETE('/api/teardowns/{teardownId}/steps/{stepId}', onStep(step))))
-                }
-                onSurprise={surprise}
-              />
-              {unit.hints.map((hint) => (
-                <p key={hint.at + hint.message} className="warning">
-                  <code>{hint.at}</code> {hint.message}
-                </p>
-              ))}
-            </div>
-          )}
-          {byHand !== null && !goingBack && (
-            <div className="log-scroll" role="region" aria-label="By hand" tabIndex={0}>
-              {blocked ? (
-                <p className="state">
-                  The line has a word that is not understood. Mend it first; then the step can go on by hand.
-                </p>
-              ) : (
-                <StepFields
-                  unit={unit}
-                  reading={reading}
-                  hand={hand}
-                  layer={bench.path.at(-1) ?? ''}
-                  stepId={draft.stepId}
-                  focus={byHand.action}
-                  onChange={writeByHand}
-                />
-              )}
-            </div>
-          )}
-        </section>
-        <section className="bench-side" aria-label="Tray and lists">
-          <div className="panels" role="tablist" aria-label="Tray and lists">
-            {panels.map((one) => (
-              <button
-                key={one.panel}
-                type="button"
-                role="tab"
-                aria-selected={panel === one.panel}
-                className="panel-tab"
-                onClick={() => {
-                  setPanel(one.panel);
-                  // The first look at a camera asks for it: better here than with both hands full.
-                  if (one.panel === 'photos') openCamera().catch(() => undefined);
-                }}
-              >
-                {one.name} <span className="second">{counts[one.panel]}</span>
-              </button>
-            ))}
-          </div>
-          <div
-            className="panel"
-            role="tabpanel"
-            aria-label={panels.find((one) => one.panel === panel)?.name ?? ''}
-            tabIndex={0}
-          >
-            {panel === 'tray' && (
-              <>
-                <Tray
-                  wells={bench.tray}
-                  coming={coming}
-                  returned={returnedWells(closing)}
-                  inHand={goingBack ? wellBack(closing) : (coming.at(-1)?.number ?? bench.tray.length)}
-                />
-                <TraySum bench={bench} />
-                {steps.length > 0 && !goingBack && (
+            {failure !== null && (
+              <div className="trouble">
+                <ProblemNote problem={asProblem(failure)} />
+                {early !== null && <Button onClick={() => move(early.step, early.to, true)}>Move it anyway</Button>}
+                {commit.error !== null && editing !== null && asProblem(commit.error).status === 412 && (
                   <Button
                     onClick={() => {
-                      setStepsShown(false);
-                      if (closing === null) log.mutate({ kind: 'closingBegun' });
+                      change({ since: teardownRevision });
+                      commit.reset();
                     }}
                   >
-                    {closing === null ? 'Put it back together' : 'Go on putting it back'}
+                    Keep mine: it goes over theirs with the next Enter
                   </Button>
                 )}
-              </>
+                <Button onClick={clear}>Put away</Button>
+              </div>
             )}
-            {panel === 'missing' && (
-              <MissingPanel
-                unit={unit}
-                missing={bench.missing}
-                onLookedUnder={(cover) => log.mutate({ kind: 'lookedUnder', cover: cover as Schemas['Cover'] })}
-                onPack={(swollen) => log.mutate({ kind: 'packLookedAt', swollen })}
-                onStep={(step, action) => edit(step, action)}
-                onFree={(partId) => write(`${draft.line.trimEnd()} = ${partId}`.trimStart())}
-                onHasOne={(kind) =>
-                  alter.mutate(() =>
-                    take(
-                      api.POST('/api/units/{unitId}/parts', {
-                        ...onUnit,
-                        body: { id: partIdOf(kind), kind: kind as PartKind },
-                      }),
-                    ),
-                  )
-                }
-                onAbsent={(kind) =>
-                  alter.mutate(() =>
-                    take(
-                      api.PUT('/api/units/{unitId}/heading', {
-                        ...onUnit,
-                        body: { unit: record.unit, absent: [...(record.absent ?? []), kind as PartKind] },
-                      }),
-                    ),
-                  )
-                }
-                onMark={(mark, yes) => heading({ [mark]: yes })}
-                onMounting={(part, mounting) => putPart({ ...part, mounting })}
-              />
-            )}
-            {panel === 'photos' && (
-              <PhotoPanel
-                unit={unit}
+            {goingBack && (
+              <ClosingPanel
+                closing={closing}
                 bench={bench}
-                busy={photo.isPending}
-                photoKey={shownKey(bindings, 'photo')}
-                onCamera={fromCamera}
-                onFile={takePhoto}
-                onNewest={(target) => takePhoto(null, target)}
+                onLog={(entry) => log.mutate(entry)}
+                onLeave={() => setStepsShown(true)}
+                onMissing={() => setPanel('missing')}
               />
             )}
-            {panel === 'layers' && <Layers unit={unit} />}
-          </div>
-        </section>
-      </div>
-      <footer className="bench-line">
-        {(editing !== null || before !== null) && (
-          <p className="line-mode">
-            {editing !== null
-              ? `Changing step ${steps.indexOf(editing) + 1}, ${editing.title}`
-              : `Before ${before?.title ?? ''}`}
-            <Button size="small" onClick={leave}>
-              Leave it <kbd>Esc</kbd>
-            </Button>
-          </p>
-        )}
-        <StepLineBox
-          draft={draft}
-          reading={reading}
-          inputRef={input}
-          placeholder="4 ph0 m2x4, lift = battery after 2"
-          onChange={(changed) => {
-            if (changed.line !== undefined) setHand(null);
-            change(changed);
-          }}
-          onFirstKey={firstKey}
-          onLeave={leave}
-          onRepeat={() => write(bench.lines.at(-1) ?? '')}
-          onChip={(action) => setByHand({ action })}
-        />
-        <div className="legend">
-          <Button type="primary" loading={commit.isPending} disabled={draft.line.trim() === ''} onClick={onCommit}>
-            {editing === null ? 'Log the step' : 'Save the step'} <kbd>{shownKey(bindings, 'commit')}</kbd>
-          </Button>
-          <Button aria-pressed={byHand !== null} onClick={() => setByHand(byHand === null ? { action: null } : null)}>
-            {byHand === null ? 'By hand' : 'Steps'}
-          </Button>
-          <Button disabled={steps.length === 0} onClick={() => write(bench.lines.at(-1) ?? '')}>
-            Repeat <kbd>↑</kbd>
-          </Button>
-          <Button onClick={() => fromCamera('hand')} loading={photo.isPending}>
-            Photo <kbd>{shownKey(bindings, 'photo')}</kbd>
-          </Button>
-          <Button onClick={() => noteSurprise('foundLate')}>
-            Found late <kbd>{shownKey(bindings, 'surprise')}</kbd>
-          </Button>
-          <Button onClick={() => noteSurprise('damage')}>
-            Damage <kbd>{shownKey(bindings, 'damage')}</kbd>
-          </Button>
-          <Button disabled={bench.undo === null} title={bench.undo ?? ''} onClick={() => undo.mutate()}>
-            Undo <kbd>{shownKey(bindings, 'undo')}</kbd>
-          </Button>
-          <Button disabled={bench.redo === null} title={bench.redo ?? ''} onClick={() => redo.mutate()}>
-            Redo <kbd>Ctrl Y</kbd>
-          </Button>
-          <span className="grow" />
-          {!kept && <span className="warning">Not kept: the program does not answer</span>}
-          <Button onClick={() => setKeysOpen(true)}>
-            Keys <kbd>F1</kbd>
-          </Button>
+            {byHand === null && !goingBack && (
+              <div className="log-scroll" ref={scroller} role="region" aria-label="Logged steps" tabIndex={0}>
+                {steps.length === 0 && (
+                  <p className="state">
+                    Nothing is logged yet. The first step is done on the {record.layers[0]}: type what it takes, such as{' '}
+                    <code>8 ph0 m2x5, 12 clips, lift cover &gt; inside</code>, or put it together by hand.
+                  </p>
+                )}
+                <StepList
+                  steps={steps}
+                  efforts={unit.efforts}
+                  photos={photos}
+                  bench={bench}
+                  chosen={chosen}
+                  onChoose={setChosen}
+                  onEdit={(step) => edit(step)}
+                  onInsertBefore={(step) => {
+                    change({ ...draft, stepId: null, before: step.id });
+                    input.current?.focus();
+                  }}
+                  onMove={(step, to) => move(step, to, false)}
+                  onSplit={(step, actions) =>
+                    alter.mutate(() =>
+                      take(
+                        api.POST('/api/teardowns/{teardownId}/steps/{stepId}/split', {
+                          params: { path: { teardownId, stepId: step.id }, query: { actions } },
+                          ...seen(teardownRevision),
+                        }),
+                      ),
+                    )
+                  }
+                  onMerge={(step) =>
+                    alter.mutate(() => take(api.POST('/api/teardowns/{teardownId}/steps/{stepId}/merge', onStep(step))))
+                  }
+                  onRemove={(step) =>
+                    alter.mutate(() => take(api.DELETE('/api/teardowns/{teardownId}/steps/{stepId}', onStep(step))))
+                  }
+                  onSurprise={surprise}
+                />
+                {unit.hints.map((hint) => (
+                  <p key={hint.at + hint.message} className="warning">
+                    <code>{hint.at}</code> {hint.message}
+                  </p>
+                ))}
+              </div>
+            )}
+            {byHand !== null && !goingBack && (
+              <div className="log-scroll" role="region" aria-label="By hand" tabIndex={0}>
+                {blocked ? (
+                  <p className="state">
+                    The line has a word that is not understood. Mend it first; then the step can go on by hand.
+                  </p>
+                ) : (
+                  <StepFields
+                    unit={unit}
+                    reading={reading}
+                    hand={hand}
+                    layer={bench.path.at(-1) ?? ''}
+                    stepId={draft.stepId}
+                    focus={byHand.action}
+                    onChange={writeByHand}
+                  />
+                )}
+              </div>
+            )}
+          </section>
+          <section className="bench-side" aria-label="Tray and lists">
+            <div className="panels" role="tablist" aria-label="Tray and lists">
+              {panels.map((one) => (
+                <button
+                  key={one.panel}
+                  type="button"
+                  role="tab"
+                  aria-selected={panel === one.panel}
+                  className="panel-tab"
+                  onClick={() => {
+                    setPanel(one.panel);
+                    // The first look at a camera asks for it: better here than with both hands full.
+                    if (one.panel === 'photos') openCamera().catch(() => undefined);
+                  }}
+                >
+                  {one.name} <span className="second">{counts[one.panel]}</span>
+                </button>
+              ))}
+            </div>
+            <div
+              key={panel}
+              className="panel"
+              role="tabpanel"
+              aria-label={panels.find((one) => one.panel === panel)?.name ?? ''}
+              tabIndex={0}
+            >
+              {panel === 'tray' && (
+                <>
+                  <Tray
+                    wells={bench.tray}
+                    coming={coming}
+                    returned={returnedWells(closing)}
+                    inHand={goingBack ? wellBack(closing) : (coming.at(-1)?.number ?? bench.tray.length)}
+                  />
+                  <TraySum bench={bench} />
+                  {steps.length > 0 && !goingBack && (
+                    <Button
+                      onClick={() => {
+                        setStepsShown(false);
+                        if (closing === null) log.mutate({ kind: 'closingBegun' });
+                      }}
+                    >
+                      {closing === null ? 'Put it back together' : 'Go on putting it back'}
+                    </Button>
+                  )}
+                </>
+              )}
+              {panel === 'missing' && (
+                <MissingPanel
+                  unit={unit}
+                  missing={bench.missing}
+                  onLookedUnder={(cover) => log.mutate({ kind: 'lookedUnder', cover: cover as Schemas['Cover'] })}
+                  onPack={(swollen) => log.mutate({ kind: 'packLookedAt', swollen })}
+                  onStep={(step, action) => edit(step, action)}
+                  onFree={(partId) => write(`${draft.line.trimEnd()} = ${partId}`.trimStart())}
+                  onHasOne={(kind) =>
+                    alter.mutate(() =>
+                      take(
+                        api.POST('/api/units/{unitId}/parts', {
+                          ...onUnit,
+                          body: { id: partIdOf(kind), kind: kind as PartKind },
+                        }),
+                      ),
+                    )
+                  }
+                  onAbsent={(kind) =>
+                    alter.mutate(() =>
+                      take(
+                        api.PUT('/api/units/{unitId}/heading', {
+                          ...onUnit,
+                          body: { unit: record.unit, absent: [...(record.absent ?? []), kind as PartKind] },
+                        }),
+                      ),
+                    )
+                  }
+                  onMark={(mark, yes) => heading({ [mark]: yes })}
+                  onMounting={(part, mounting) => putPart({ ...part, mounting })}
+                />
+              )}
+              {panel === 'photos' && (
+                <PhotoPanel
+                  unit={unit}
+                  bench={bench}
+                  busy={photo.isPending}
+                  photoKey={shownKey(bindings, 'photo')}
+                  onCamera={fromCamera}
+                  onFile={takePhoto}
+                  onNewest={(target) => takePhoto(null, target)}
+                />
+              )}
+              {panel === 'layers' && <Layers unit={unit} />}
+            </div>
+          </section>
         </div>
-      </footer>
-      {keysOpen && <KeysDialog bindings={bindings} onClose={() => setKeysOpen(false)} />}
-    </div>
+        <footer className="bench-line">
+          {(editing !== null || before !== null) && (
+            <p className="line-mode">
+              {editing !== null
+                ? `Changing step ${steps.indexOf(editing) + 1}, ${editing.title}`
+                : `Before ${before?.title ?? ''}`}
+              <Button size="small" onClick={leave}>
+                Leave it <kbd>Esc</kbd>
+              </Button>
+            </p>
+          )}
+          <StepLineBox
+            draft={draft}
+            reading={reading}
+            inputRef={input}
+            placeholder="4 ph0 m2x4, lift = battery after 2"
+            onChange={(changed) => {
+              if (changed.line !== undefined) setHand(null);
+              change(changed);
+            }}
+            onFirstKey={firstKey}
+            onLeave={leave}
+            onRepeat={() => write(bench.lines.at(-1) ?? '')}
+            onChip={(action) => setByHand({ action })}
+          />
+          <div className="legend">
+            <Button type="primary" loading={commit.isPending} disabled={draft.line.trim() === ''} onClick={onCommit}>
+              {editing === null ? 'Log the step' : 'Save the step'} <kbd>{shownKey(bindings, 'commit')}</kbd>
+            </Button>
+            <Button aria-pressed={byHand !== null} onClick={() => setByHand(byHand === null ? { action: null } : null)}>
+              {byHand === null ? 'By hand' : 'Steps'}
+            </Button>
+            <Button disabled={steps.length === 0} onClick={() => write(bench.lines.at(-1) ?? '')}>
+              Repeat <kbd>↑</kbd>
+            </Button>
+            <Button onClick={() => fromCamera('hand')} loading={photo.isPending}>
+              Photo <kbd>{shownKey(bindings, 'photo')}</kbd>
+            </Button>
+            <Button onClick={() => noteSurprise('foundLate')}>
+              Found late <kbd>{shownKey(bindings, 'surprise')}</kbd>
+            </Button>
+            <Button onClick={() => noteSurprise('damage')}>
+              Damage <kbd>{shownKey(bindings, 'damage')}</kbd>
+            </Button>
+            <Button disabled={bench.undo === null} title={bench.undo ?? ''} onClick={() => undo.mutate()}>
+              Undo <kbd>{shownKey(bindings, 'undo')}</kbd>
+            </Button>
+            <Button disabled={bench.redo === null} title={bench.redo ?? ''} onClick={() => redo.mutate()}>
+              Redo <kbd>Ctrl Y</kbd>
+            </Button>
+            <span className="grow" />
+            {!kept && <span className="warning">Not kept: the program does not answer</span>}
+            <Button onClick={() => setKeysOpen(true)}>
+              Keys <kbd>F1</kbd>
+            </Button>
+          </div>
+        </footer>
+        {keysOpen && <KeysDialog bindings={bindings} onClose={() => setKeysOpen(false)} />}
+      </div>
+    </ConfigProvider>
   );
 }
 

@@ -117,7 +117,7 @@ export function missingText(one: Missing, { record }: Pick<Unit, 'record'>): str
     case 'partNotFreed':
       return `No step frees ${one.about}`;
     case 'mountingUnknown':
-      return `How is ${one.about} held?`;
+      return `What holds ${one.about}?`;
     case 'guidanceMark':
       return `${marks[one.about] ?? one.about}?`;
   }
