@@ -33,7 +33,10 @@ public static class RequestBody
             return (null, Problems.TooLarge());
         try
         {
-            return JsonSerializer.Deserialize<T>(body, Shapes) is { } value ? (value, null) : (null, Problems.Faulty([new("", "must be an object")]));
+            using var document = JsonDocument.Parse(body);
+            if (NullInList(document.RootElement, "") is { } place)
+                return (null, Problems.Faulty([new(place, "must not be null")]));
+            return document.Deserialize<T>(Shapes) is { } value ? (value, null) : (null, Problems.Faulty([new("", "must be an object")]));
         }
         catch (JsonException exception)
         {
@@ -41,7 +44,17 @@ public static class RequestBody
         }
     }
 
-    private static readonly JsonSerializerOptions Shapes = new(RecordJson.Options) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow };
+    /// <summary>The place of the first null in a list: none of our shapes has one, and the serializer looks at fields alone.</summary>
+    private static string? NullInList(JsonElement element, string at) => element.ValueKind switch
+    {
+        JsonValueKind.Array => element.EnumerateArray().Select((item, i) => (item, At: string.Create(CultureInfo.InvariantCulture, $"{at}[{i}]")))
+            .Select(one => one.item.ValueKind == JsonValueKind.Null ? one.At : NullInList(one.item, one.At)).FirstOrDefault(place => place is not null),
+        JsonValueKind.Object => element.EnumerateObject()
+            .Select(field => NullInList(field.Value, at.Length == 0 ? field.Name : $"{at}.{field.Name}")).FirstOrDefault(place => place is not null),
+        _ => null,
+    };
+
+    private static readonly JsonSerializerOptions Shapes = new(RecordJson.Options) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow, RespectNullableAnnotations = true };
 
     /// <summary>The window that asks; a script or device is one of its own.</summary>
     public static string WindowId(HttpRequest request) =>
