@@ -61,18 +61,19 @@ for (let i = 0; i < 12; i += 1) {
 console.log(`a rubric edit previewed     ${previews[0].toFixed(0)} ms at first, then ${median(previews)} ms over ${ids.length} units`);
 if (process.argv.includes('--preview-only')) process.exit(0);
 
-// Steps by their lines, as the bench logs them: read at each key, committed once.
+// Steps by their lines, as the bench logs them: read at each key, committed once; ten on each of thirty units.
 const line = '4 ph0 m2x4, 2 ph0 m2x9 under foot, 12 clips, unplug wire, lift cover';
 const reads = [];
 const commits = [];
 for (let i = 0; i < 300; i += 1) {
+  const teardown = `${base}/api/teardowns/${ids[(i % 30) * 30]}/line`;
   const body = JSON.stringify({ line, caret: line.length });
   let start = performance.now();
-  const read = await fetch(`${base}/api/teardowns/${ids[0]}/line`, { method: 'POST', headers, body });
+  const read = await fetch(teardown, { method: 'POST', headers, body });
   reads.push(performance.now() - start);
   if (!read.ok) throw new Error(await read.text());
   start = performance.now();
-  const answer = await fetch(`${base}/api/teardowns/${ids[0]}/line/commit`, { method: 'POST', headers: { ...headers, 'If-Match': `"${i + 1}"` }, body });
+  const answer = await fetch(`${teardown}/commit`, { method: 'POST', headers: { ...headers, 'If-Match': `"${Math.floor(i / 30) + 1}"` }, body });
   commits.push(performance.now() - start);
   if (!answer.ok) throw new Error(await answer.text());
 }
