@@ -18,7 +18,7 @@ const axis: readonly Key[] = [
 const ofScreens: Readonly<Record<string, { name: string; keys: readonly Key[] }>> = {
   '': { name: 'Shelf', keys: [['/', 'find a unit'], ...axis] },
   compare: { name: 'Compare', keys: [...axis, ['← →', 'on the weight of a pair: change it']] },
-  rubrics: { name: 'Rubrics', keys: [['← →', 'on a weight: change it, and the others with it']] },
+  rubrics: { name: 'Rubrics', keys: [['↑ ↓', 'in a number: a little more, a little less']] },
   intake: { name: 'Intake', keys: [] },
   parts: {
     name: 'Parts',
