@@ -34,8 +34,8 @@ public static class RequestBody
         try
         {
             using var document = JsonDocument.Parse(body);
-            if (NullInList(document.RootElement, "") is { } place)
-                return (null, Problems.Faulty([new(place, "must not be null")]));
+            if (NullsInLists(document.RootElement, "").Select(place => new Core.Records.Fault(place, "must not be null")).ToList() is { Count: > 0 } nulls)
+                return (null, Problems.Faulty(nulls));
             return document.Deserialize<T>(Shapes) is { } value ? (value, null) : (null, Problems.Faulty([new("", "must be an object")]));
         }
         catch (JsonException exception)
@@ -44,14 +44,13 @@ public static class RequestBody
         }
     }
 
-    /// <summary>The place of the first null in a list: none of our shapes has one, and the serializer looks at fields alone.</summary>
-    private static string? NullInList(JsonElement element, string at) => element.ValueKind switch
+    /// <summary>The places of nulls in lists: none of our shapes has one, and the serializer looks at fields alone.</summary>
+    private static IEnumerable<string> NullsInLists(JsonElement element, string at) => element.ValueKind switch
     {
         JsonValueKind.Array => element.EnumerateArray().Select((item, i) => (item, At: string.Create(CultureInfo.InvariantCulture, $"{at}[{i}]")))
-            .Select(one => one.item.ValueKind == JsonValueKind.Null ? one.At : NullInList(one.item, one.At)).FirstOrDefault(place => place is not null),
-        JsonValueKind.Object => element.EnumerateObject()
-            .Select(field => NullInList(field.Value, at.Length == 0 ? field.Name : $"{at}.{field.Name}")).FirstOrDefault(place => place is not null),
-        _ => null,
+            .SelectMany(one => one.item.ValueKind == JsonValueKind.Null ? [one.At] : NullsInLists(one.item, one.At)),
+        JsonValueKind.Object => element.EnumerateObject().SelectMany(field => NullsInLists(field.Value, at.Length == 0 ? field.Name : $"{at}.{field.Name}")),
+        _ => [],
     };
 
     private static readonly JsonSerializerOptions Shapes = new(RecordJson.Options) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow, RespectNullableAnnotations = true };

@@ -96,7 +96,10 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
         Find("main h1, main h2");
     }
 
-    public IWebElement Find(string css) => Until(() => Driver.FindElements(By.CssSelector(css)).FirstOrDefault(element => element.Displayed), css);
+    public IWebElement Find(string css) => Until(() => (IWebElement?)Driver.ExecuteScript(
+        """
+        return [...document.querySelectorAll(arguments[0])].find((one) => one.getClientRects().length > 0 && one.checkVisibility({ opacityProperty: true, visibilityProperty: true })) ?? null;
+        """, css), css);
 
     /// <summary>A button, link or other thing to press, by its text or its name.</summary>
     public IWebElement Named(string name, string within = "") => Until(
@@ -172,11 +175,21 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
 
     public string Text(string css = "main") => Find(css).Text;
 
-    public void WaitForText(string text, string css = "body") =>
-        Until(() => Driver.FindElements(By.CssSelector(css)).FirstOrDefault(element => element.Text.Contains(text, StringComparison.Ordinal)), $"\"{text}\" in {css}");
+    public void WaitForText(string text, string css = "body") => Until(() => IsRead(text, css) ? this : null, $"\"{text}\" in {css}");
 
-    public void WaitForGone(string text, string css) =>
-        Until(() => Driver.FindElements(By.CssSelector(css)).All(element => !element.Text.Contains(text, StringComparison.Ordinal)) ? this : null, $"no \"{text}\" in {css}");
+    public void WaitForGone(string text, string css) => Until(() => IsRead(text, css) ? null : this, $"no \"{text}\" in {css}");
+
+    /// <summary>Whether a text can be read in any element of a selector; asked in one go, for a whole page is long.</summary>
+    private bool IsRead(string text, string css) => (bool)Driver.ExecuteScript(
+        "return [...document.querySelectorAll(arguments[1])].some((one) => one.innerText.replaceAll('\\u00a0', ' ').includes(arguments[0]))", text, css)!;
+
+    /// <summary>The drawing that a chart's button would save; it is caught on its way to the disk.</summary>
+    public string SavedDrawing(string within = "")
+    {
+        Driver.ExecuteScript("window.saved = []; URL.createObjectURL = (file) => { window.saved.push(file.text()); return '#'; };");
+        Press("Save as SVG", within);
+        return Until(() => (string?)Driver.ExecuteAsyncScript("const done = arguments[0]; Promise.all(window.saved).then((texts) => done(texts[0] ?? null))"), "the drawing");
+    }
 
     /// <summary>Serious findings of axe-core on what is in view.</summary>
     public IReadOnlyList<string> SeriousFindings()

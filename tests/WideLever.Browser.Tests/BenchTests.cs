@@ -1,6 +1,7 @@
 using System.Net.Http.Headers;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using System.Xml.Linq;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Interactions;
 
@@ -297,6 +298,47 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         new(node.Where(pair => !(pair.Key == "count" && (int?)pair.Value == 1)).OrderBy(pair => pair.Key, StringComparer.Ordinal)
             .Select(pair => KeyValuePair.Create(pair.Key, pair.Value?.DeepClone())));
 
+    /// <summary>
+    /// Milliseconds from a key in the step line to the chips and completions that answer it, with a thousand units in the store. Run it with
+    /// <c>-explicit only -showLiveOutput</c>; it is a figure, not a check.
+    /// </summary>
+    [Fact(Explicit = true)]
+    public async Task Chips_follow_a_key()
+    {
+        using var http = Http();
+        var example = JsonNode.Parse(await File.ReadAllTextAsync(Bench.Example("1-two-routes"), TestContext.Current.CancellationToken))!;
+        for (var i = 0; i < 987; i++)
+        {
+            example["unit"]!["modelCode"] = $"STORE-{i}";
+            using var kept = await http.PostAsync("/api/records", new StringContent(example.ToJsonString(), new MediaTypeHeaderValue("application/json")), TestContext.Current.CancellationToken);
+            kept.IsSuccessStatusCode.ShouldBeTrue();
+        }
+        example["unit"]!["modelCode"] = "CHIPS-1";
+        using var window = bench.Open($"/units/{await FreshAsync("CHIPS-1", example.ToJsonString())}/bench");
+        window.Find("[data-line]").SendKeys("8");
+        window.Find(".line-below");
+        window.Driver.ExecuteScript(
+            """
+            window.times = [];
+            let pressed;
+            document.querySelector('[data-line]').addEventListener('input', () => { pressed = performance.now(); }, true);
+            new MutationObserver(() => {
+              if (pressed === undefined) return;
+              const from = pressed;
+              pressed = undefined;
+              requestAnimationFrame(() => window.times.push(performance.now() - from));
+            }).observe(document.querySelector('.line-below'), { subtree: true, childList: true, characterData: true, attributes: true });
+            """);
+        foreach (var key in " ph0 m2x5, 2 ph0 m2x9 under foot, 12 clips, unplug wire, soft glue 60mm, lift = memory-b")
+        {
+            window.Find("[data-line]").SendKeys($"{key}");
+            await Task.Delay(150, TestContext.Current.CancellationToken);
+        }
+        var times = ((System.Collections.ObjectModel.ReadOnlyCollection<object>)window.Driver.ExecuteScript("return window.times")!)
+            .Select(time => Convert.ToDouble(time, System.Globalization.CultureInfo.InvariantCulture)).Order().ToArray();
+        TestContext.Current.TestOutputHelper!.WriteLine($"chips after a key, {times.Length} keys: {times[times.Length / 2]:F0} ms at the median, {times[times.Length * 9 / 10]:F0} ms at the 90th percentile, {times[^1]:F0} ms at most");
+    }
+
     [Fact]
     public async Task A_step_is_made_and_changed_by_hand_and_the_line_says_the_same()
     {
@@ -544,6 +586,24 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Type("Screws left in the tray", "0");
         window.Press("Count");
         window.WaitForText("Every screw is where it belongs", ".closing");
+    }
+
+    [Fact]
+    public async Task The_tray_is_saved_as_a_sheet_with_every_well()
+    {
+        var record = await File.ReadAllTextAsync(Bench.Example("1-two-routes"), TestContext.Current.CancellationToken);
+        using var window = bench.Open($"/units/{await FreshAsync("SHEET-1", record.Replace("CR14-2A7", "SHEET-1", StringComparison.Ordinal))}/bench");
+        window.Press("As a sheet");
+        window.Find(".tray-sheet");
+        window.SeriousFindings().ShouldBeEmpty();
+        var wells = window.Driver.FindElements(By.CssSelector(".well")).Count;
+        var texts = XDocument.Parse(window.SavedDrawing(".ant-modal")).Descendants().Where(element => element.Name.LocalName == "text").Select(text => text.Value).ToList();
+        texts.Where(text => int.TryParse(text, out _)).Count().ShouldBe(2 * wells, "a number and a count for each");
+        texts.ShouldContain("PH0, M2 × 9");
+        texts.ShouldContain("longer");
+        window.Press("As a table", ".ant-modal");
+        window.WaitForText("Open the base, under foot", ".ant-modal table");
+        window.Complaints().ShouldBeEmpty();
     }
 
     [Fact]

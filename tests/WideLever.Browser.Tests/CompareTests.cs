@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using System.Xml.Linq;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Interactions;
 
@@ -82,6 +83,12 @@ public sealed class CompareTests(Bench bench) : IClassFixture<Bench>
             var heads = window.Driver.FindElements(By.CssSelector(".field-grid thead th")).Select(head => head.Text).ToList();
             shown.FindElements(By.CssSelector("td, th"))[heads.IndexOf("drive")].Text.ShouldBe(Rounded("repair:storage", "F2"));
         }
+        // Both axes are in the file, one under the other.
+        var axes = XDocument.Parse(window.SavedDrawing("section[aria-label='Both indices']"));
+        var texts = axes.Descendants().Where(element => element.Name.LocalName == "text").Select(text => text.Value).ToList();
+        texts.ShouldContain("Repair");
+        texts.ShouldContain("Upgrade");
+        axes.Root!.Elements().Where(element => element.Name.LocalName == "svg").Select(chart => (double)chart.Attribute("y")!).Distinct().Count().ShouldBe(2);
         // Differences from a unit of one's choice.
         window.Choose("Differences from", "Gill 14");
         window.Until(() => window.Driver.FindElements(By.CssSelector(".field-grid .apart")).FirstOrDefault(), "a difference");

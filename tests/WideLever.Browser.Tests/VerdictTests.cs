@@ -56,10 +56,7 @@ public sealed class VerdictTests(Bench bench) : IClassFixture<Bench>
     {
         using var window = bench.Open("/units/cr14-2a7/verdict");
         window.Find(".way-in");
-        // What would go to the disk is caught on its way.
-        window.Driver.ExecuteScript("window.saved = []; URL.createObjectURL = (file) => { window.saved.push(file.text()); return '#'; };");
-        window.Press("Save as SVG");
-        var file = window.Until(() => (string?)window.Driver.ExecuteAsyncScript("const done = arguments[0]; Promise.all(window.saved).then((texts) => done(texts[0] ?? null))"), "the drawing");
+        var file = window.SavedDrawing();
         var svg = XDocument.Parse(file);
         var ns = svg.Root!.Name.Namespace;
         svg.Root.Name.LocalName.ShouldBe("svg");

@@ -70,7 +70,8 @@ public sealed class CompareEndpointsTests(Bench bench) : IClassFixture<Bench>
             status.ShouldBe(HttpStatusCode.UnprocessableEntity, body);
             return Bench.Places(problem);
         }
-        (await RefusedAsync("odds", Body([ids[0], ids[0], "none", null], ("draws", 1000)))).ShouldBe(["units[1]", "units[2]", "units[3]"]);
+        (await RefusedAsync("odds", Body([ids[0], ids[0], "none"], ("draws", 1000)))).ShouldBe(["units[1]", "units[2]"]);
+        (await RefusedAsync("odds", Body([ids[0], null, ids[1], null], ("draws", 1000)))).ShouldBe(["units[1]", "units[3]"]);
         (await RefusedAsync("field", Body([ids[0], ids[0]]))).ShouldBe(["units[1]"]);
         (await RefusedAsync("odds", Body(ids, ("draws", 0)))).ShouldBe(["draws"]);
         (await RefusedAsync("odds", Body(ids, ("draws", 1000), ("seed", -1)))).ShouldBe(["seed"]);

@@ -20,8 +20,8 @@ export function ChartCard({ title, note, file, chart, table, children }: Props) 
   const [asTable, setAsTable] = useState(false);
   const drawn = useRef<HTMLDivElement>(null);
   const saveDrawing = async () => {
-    const svg = drawn.current?.querySelector('svg');
-    if (svg != null) save(`${file}.svg`, 'image/svg+xml', await svgFile(svg, title));
+    const charts = [...(drawn.current?.querySelectorAll<SVGSVGElement>(':scope > svg') ?? [])];
+    if (charts.length > 0) save(`${file}.svg`, 'image/svg+xml', await svgFile(charts, title));
   };
   return (
     <section className="card chart-card" aria-label={title}>

@@ -16,8 +16,39 @@ const looks = [
   'visibility',
 ] as const;
 
-/** A chart as an SVG file that opens anywhere: its look written into it, its fonts embedded, its text still text. */
-export async function svgFile(chart: SVGSVGElement, title: string): Promise<string> {
+const svg = 'http://www.w3.org/2000/svg';
+
+/** Charts, one under the other, as an SVG file that opens anywhere: their look written into it, its fonts embedded, its text still text. */
+export async function svgFile(charts: readonly SVGSVGElement[], title: string): Promise<string> {
+  const file = document.createElementNS(svg, 'svg');
+  const name = document.createElementNS(svg, 'title');
+  const fonts = document.createElementNS(svg, 'style');
+  const ground = document.createElementNS(svg, 'rect');
+  file.append(name, fonts, ground);
+  let [width, height] = [0, 0];
+  for (const chart of charts) {
+    const box = chart.viewBox.baseVal;
+    const copy = withLook(chart);
+    copy.setAttribute('y', String(height));
+    copy.setAttribute('width', String(box.width));
+    copy.setAttribute('height', String(box.height));
+    file.append(copy);
+    width = Math.max(width, box.width);
+    height += box.height;
+  }
+  for (const element of [file, ground]) {
+    element.setAttribute('width', String(width));
+    element.setAttribute('height', String(height));
+  }
+  file.setAttribute('viewBox', `0 0 ${width} ${height}`);
+  ground.setAttribute('fill', getComputedStyle(document.documentElement).getPropertyValue('--card').trim());
+  fonts.textContent = await fontFaces(file.textContent);
+  name.textContent = title;
+  return new XMLSerializer().serializeToString(file);
+}
+
+/** A copy of a chart that says itself what the page's style sheet says of it. */
+function withLook(chart: SVGSVGElement): SVGSVGElement {
   const copy = chart.cloneNode(true) as SVGSVGElement;
   const originals = [chart, ...chart.querySelectorAll<SVGElement>('*')];
   [copy, ...copy.querySelectorAll<SVGElement>('*')].forEach((element, i) => {
@@ -28,22 +59,7 @@ export async function svgFile(chart: SVGSVGElement, title: string): Promise<stri
     for (const name of ['class', 'style', 'tabindex', 'role', 'aria-label', 'aria-pressed'])
       element.removeAttribute(name);
   });
-  const { x, y, width, height } = chart.viewBox.baseVal;
-  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
-  copy.setAttribute('width', String(width));
-  copy.setAttribute('height', String(height));
-  const name = document.createElementNS('http://www.w3.org/2000/svg', 'title');
-  name.textContent = title;
-  const fonts = document.createElementNS('http://www.w3.org/2000/svg', 'style');
-  fonts.textContent = await fontFaces(copy.textContent);
-  const ground = document.createElementNS('http://www.w3.org/2000/svg', 'rect');
-  ground.setAttribute('x', String(x));
-  ground.setAttribute('y', String(y));
-  ground.setAttribute('width', String(width));
-  ground.setAttribute('height', String(height));
-  ground.setAttribute('fill', getComputedStyle(document.documentElement).getPropertyValue('--card').trim());
-  copy.prepend(name, fonts, ground);
-  return new XMLSerializer().serializeToString(copy);
+  return copy;
 }
 
 /** The page's font faces that the text needs, with their files inside. */

@@ -32,6 +32,7 @@ import { StepFields } from './StepFields';
 import { StepLineBox } from './StepLineBox';
 import { StepList } from './StepList';
 import { TopBar } from './TopBar';
+import { TrayDialog } from './TrayDialog';
 import { useCommands } from './useCommands';
 import { emptyDraft, useLine } from './useLine';
 
@@ -94,6 +95,7 @@ function Desk({
   const [hand, setHand] = useState<Step | null>(null);
   const [stepsShown, setStepsShown] = useState(false);
   const [keysOpen, setKeysOpen] = useState(false);
+  const [sheetOpen, setSheetOpen] = useState(false);
   const [early, setEarly] = useState<{ step: Step; to: number } | null>(null);
   const [trouble, setTrouble] = useState<Error | null>(null);
   const input = useRef<HTMLTextAreaElement>(null);
@@ -516,6 +518,7 @@ function Desk({
                     inHand={goingBack ? wellBack(closing) : (coming.at(-1)?.number ?? bench.tray.length)}
                   />
                   <TraySum bench={bench} />
+                  {bench.tray.length > 0 && <Button onClick={() => setSheetOpen(true)}>As a sheet</Button>}{' '}
                   {steps.length > 0 && !goingBack && (
                     <Button
                       onClick={() => {
@@ -632,6 +635,9 @@ function Desk({
             </Button>
           </div>
         </footer>
+        {sheetOpen && (
+          <TrayDialog wells={bench.tray} code={record.unit.modelCode} onClose={() => setSheetOpen(false)} />
+        )}
         {keysOpen && <KeysDialog bindings={bindings} onClose={() => setKeysOpen(false)} />}
       </div>
     </ConfigProvider>
