@@ -54,7 +54,7 @@ export function SchoolsView({ units }: { units: readonly Unit[] }) {
           popupMatchSelectWidth={false}
           onChange={setIndex}
         />
-        {!isFew && (
+        {(!isFew || (result === null && work.progress === null)) && (
           <Button
             size="small"
             type="primary"
