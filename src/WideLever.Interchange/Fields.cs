@@ -40,9 +40,22 @@ internal sealed class Fields
     /// <summary>The fields of an object inside this one.</summary>
     public Fields Inner(JsonElement value, Place at) => new(value, at, faults);
 
-    /// <summary>Reports every field that was not asked for.</summary>
-    public void End()
+    /// <summary>A span of counts that must be there.</summary>
+    public Count RequiredSpan(string name)
     {
+        if (!HasRequired(name, out var value))
+            return Core.Records.Count.One;
+        if (value.ValueKind == JsonValueKind.Array)
+            return Span(name, value);
+        Add(At(name), $"must be [least, most], not {Kind(value)}");
+        return Core.Records.Count.One;
+    }
+
+    /// <summary>Reports every field that was not asked for.</summary>
+    /// <param name="others">Fields that may be there and were not asked for, because they are not.</param>
+    public void End(IEnumerable<string>? others = null)
+    {
+        known.AddRange(others ?? []);
         // Every field was asked for once, so as many found as there are means that none is left.
         if (!IsObject || element.GetPropertyCount() == found)
             return;
@@ -142,6 +155,36 @@ internal sealed class Fields
     public int? OwnWhole(string name) => HasOwn(name, out var value) ? Whole(At(name), value) : null;
 
     public int RequiredWhole(string name) => HasRequired(name, out var value) ? Whole(At(name), value) ?? 1 : 1;
+
+    /// <summary>A count: a whole number, a span of two, or null where it is unknown; left out it is one.</summary>
+    public Count? Count(string name)
+    {
+        if (!Has(name, out var value))
+            return Core.Records.Count.One;
+        switch (value.ValueKind)
+        {
+            case JsonValueKind.Null:
+                return null;
+            case JsonValueKind.Array:
+                return Span(name, value);
+            case JsonValueKind.Number:
+                return Whole(At(name), value) ?? Core.Records.Count.One;
+            default:
+                Add(At(name), $"must be a whole number, [least, most], or null where it is unknown, not {Kind(value)}");
+                return Core.Records.Count.One;
+        }
+    }
+
+    private Count Span(string name, JsonElement value)
+    {
+        if (value.GetArrayLength() != 2)
+        {
+            Add(At(name), $"a span is [least, most], not a list of {value.GetArrayLength()}");
+            return Core.Records.Count.One;
+        }
+        var (least, most) = (Whole(place[name, 0], value[0]), Whole(place[name, 1], value[1]));
+        return least is { } from && most is { } to ? new(from, to) : Core.Records.Count.One;
+    }
 
     public DateOnly RequiredDate(string name) => HasRequired(name, out var value) ? Date(At(name), value) ?? default : default;
 

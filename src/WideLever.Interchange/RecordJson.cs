@@ -19,6 +19,7 @@ public static class RecordJson
     /// <summary>Applies them to other options, such as those of a web host.</summary>
     public static JsonSerializerOptions Configure(JsonSerializerOptions options)
     {
+        options.Converters.Add(new CountJson());
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         options.NumberHandling = JsonNumberHandling.Strict;
         options.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { LeaveDefaultsOut, NameActions } };
@@ -49,20 +50,23 @@ public static class RecordJson
     {
         if (type.Kind != JsonTypeInfoKind.Object || type.Type.Namespace != typeof(TeardownRecord).Namespace)
             return;
+        // What an action is, its word says.
+        if (type.Properties.FirstOrDefault(property => property.Name == "verb") is { } verb)
+            type.Properties.Remove(verb);
         foreach (var property in type.Properties)
         {
             property.ShouldSerialize = (type.Type, property.Name) switch
             {
                 // An explicit null cover is unknown; one left out is none.
                 (_, "cover") => (_, value) => value is not Cover.None,
-                (_, "count") => (_, value) => value is not 1,
+                (_, "count") => (_, value) => value is not (1 or Count { Least: 1, Most: 1 }),
                 ({ Name: nameof(Part) }, "fitted") => (_, value) => value is false,
                 ({ Name: nameof(PhotoMark) }, "group") => (_, value) => value is not 0,
                 (_, "driver") => (_, value) => value is not BenchDriver.Hand,
                 (_, "sample") => (_, value) => value is not Sample.Retail,
                 // Required lists are written even where they are empty.
                 (_, "layers" or "steps" or "parts" or "actions") => static (_, value) => value is not null,
-                (_, "together" or "disconnectsPower" or "label") => (_, value) => value is true,
+                (_, "together" or "disconnectsPower" or "powerOn" or "needsNoOther" or "label") => (_, value) => value is true,
                 _ => static (_, value) => !IsDefault(value),
             };
         }

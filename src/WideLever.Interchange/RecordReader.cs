@@ -158,6 +158,7 @@ public static class RecordReader
             Ports = fields.List("ports", (value, at) => Port(fields.Inner(value, at))),
             Claims = fields.List("claims", (value, at) => Claim(fields.Inner(value, at))),
             Reasons = fields.List("reasons", (value, at) => Reason(fields.Inner(value, at))),
+            Advice = Advice(fields),
             Embargo = fields.Date("embargo"),
             Loan = Loan(fields),
             Notes = fields.OwnText("notes"),
@@ -242,6 +243,7 @@ public static class RecordReader
         {
             Memory = Ceilings(fields.Object("memory")),
             Storage = Ceilings(fields.Object("storage")),
+            Battery = Ceilings(fields.Object("battery")),
             Notes = fields.OwnText("notes"),
         };
         fields.End();
@@ -285,6 +287,7 @@ public static class RecordReader
             Bench = fields.RequiredText("bench"),
             Driver = fields.OwnWord<BenchDriver>("driver") ?? BenchDriver.Hand,
             Condition = fields.Word<Condition>("condition"),
+            Damage = fields.List("damage", (value, at) => Damage(fields.Inner(value, at))),
             Sample = fields.OwnWord<Sample>("sample") ?? Sample.Retail,
             Seal = fields.YesNo("seal"),
             Notes = fields.OwnText("notes"),
@@ -319,14 +322,32 @@ public static class RecordReader
             Together = fields.YesNo("together", false),
             After = fields.Texts("after"),
             DisconnectsPower = fields.YesNo("disconnectsPower", false),
+            PowerOn = fields.YesNo("powerOn", false),
+            NeedsNoOther = fields.YesNo("needsNoOther", false),
             ObservedSeconds = fields.Number("observedSeconds"),
             Tightening = fields.Texts("tightening"),
             Surprises = fields.List("surprises", (value, at) => Surprise(fields.Inner(value, at))),
+            Advice = Advice(fields),
             Actions = fields.RequiredList("actions", (value, at) => Action(fields.Inner(value, at))),
             Notes = fields.OwnText("notes"),
         };
         fields.End();
         return step;
+    }
+
+    private static IReadOnlyList<Advice> Advice(Fields owner) => owner.List("advice", (value, at) =>
+    {
+        var fields = owner.Inner(value, at);
+        var advice = new Advice { Kind = fields.RequiredWord<AdviceKind>("kind"), Text = fields.RequiredText("text"), Notes = fields.OwnText("notes") };
+        fields.End();
+        return advice;
+    });
+
+    private static DamageFound Damage(Fields fields)
+    {
+        var damage = new DamageFound { Kind = fields.RequiredWord("kind", DamageKind.Other), Text = fields.OwnText("text"), Notes = fields.OwnText("notes") };
+        fields.End();
+        return damage;
     }
 
     private static Surprise Surprise(Fields fields)
@@ -341,9 +362,6 @@ public static class RecordReader
         fields.End();
         return surprise;
     }
-
-    private static readonly IReadOnlyList<string> ActionWords =
-        ["unscrew", "unclip", "unlatch", "slide", "switch", "swing", "route", "move", "unplug", "peel", "unbond", "lift", "thermal"];
 
     internal static TeardownAction Action(Fields fields)
     {
@@ -381,13 +399,13 @@ public static class RecordReader
         if (action is null)
         {
             if (word is not null)
-                fields.Add(at, $"unrecognised word \"{word[..Math.Min(60, word.Length)]}\"{NearestWord.Clause(word, ActionWords)}");
+                fields.Add(at, $"unrecognised word \"{word[..Math.Min(60, word.Length)]}\"{NearestWord.Clause(word, Words.Of<Verb>())}");
             // Its other fields depend on what is done: they cannot be judged.
             return new Move();
         }
         action = action with
         {
-            Count = fields.OwnWhole("count") ?? 1,
+            Count = fields.Count("count"),
             Tool = fields.OwnWord<Tool>("tool"),
             Notes = fields.OwnText("notes"),
         };
@@ -404,9 +422,12 @@ public static class RecordReader
             Mounting = fields.Word<Mounting>("mounting"),
             Within = fields.Text("within"),
             Fitted = fields.YesNo("fitted", true),
+            Layer = fields.Text("layer"),
+            Excludes = fields.Texts("excludes"),
             Capacity = Capacity(fields.Object("capacity")),
             Interface = Interface(fields.Object("interface")),
             Spare = Spare(fields.Object("spare")),
+            Advice = Advice(fields),
             Notes = fields.OwnText("notes"),
         };
         fields.End();

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using WideLever.Core;
 using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 
@@ -12,6 +13,7 @@ public static class ResultWriter
     public static void Write(Utf8JsonWriter writer, Result result, TeardownRecord record)
     {
         writer.WriteStartObject();
+        writer.WriteNumber("method", CoreVersion.Method);
         Covered(writer, "repair", result.Repair);
         Covered(writer, "upgrade", result.Upgrade);
         Covered(writer, "combined", result.Combined);
@@ -29,6 +31,10 @@ public static class ResultWriter
         foreach (var kind in result.UpgradeKinds)
             Covered(writer, kind.Kind.Word(), kind.Score);
         writer.WriteEndObject();
+        writer.WriteStartArray("leftOut");
+        foreach (var place in result.LeftOut)
+            writer.WriteStringValue(place);
+        writer.WriteEndArray();
         writer.WriteStartObject("parts");
         foreach (var part in result.Parts)
             Part(writer, part, record);

@@ -94,6 +94,35 @@ public static class RubricReader
         return 0;
     }
 
+    // A rubric from before version 2 of the method lacks what came with it, and reads as that version did.
+    private const double NeverBites = double.Epsilon;
+
+    private static WordTable<Verb, Count> UnknownCounts(Fields parent)
+    {
+        if (!parent.Peek("unknownCount", out _))
+            return House.UnknownCount;
+        var fields = parent.RequiredObject("unknownCount");
+        var counts = new WordTable<Verb, Count>(verb => fields.RequiredSpan(verb.Word()));
+        fields.End();
+        return counts;
+    }
+
+    private static OrderedTable<PartKind, OpenCeiling> OpenCeilings(Fields parent)
+    {
+        var fields = parent.Object("openCeiling");
+        var ceilings = new List<KeyValuePair<PartKind, OpenCeiling>>();
+        foreach (var kind in RubricKinds.Headroom.Where(kind => fields.Peek(kind.Word(), out _)))
+        {
+            var numbers = fields.RequiredList(kind.Word(), (value, at) => fields.Number(at, value) ?? 1);
+            if (numbers.Count != 3)
+                fields.Add(fields.At(kind.Word()), "must be a list of three numbers: the least, what it is taken for, the greatest");
+            else
+                ceilings.Add(new(kind, new(numbers[0], numbers[1], numbers[2])));
+        }
+        fields.End(RubricKinds.Headroom.Select(kind => kind.Word()));
+        return new(ceilings);
+    }
+
     private static Rubric Rubric(Fields fields)
     {
         var captive = fields.RequiredObject("captive");
@@ -114,6 +143,7 @@ public static class RubricReader
             Revision = revision,
             Currency = currency,
             Times = Times(fields.RequiredObject("times")),
+            UnknownCount = UnknownCounts(fields),
             Covers = Numbers<Cover>(fields, "covers"),
             CaptiveYes = captive.RequiredNumber("yes"),
             CaptiveNo = captive.RequiredNumber("no"),
@@ -129,7 +159,9 @@ public static class RubricReader
             ExtraBond = fields.RequiredNumber("extraBond"),
             Mountings = Numbers<Mounting>(fields, "mountings"),
             Inseparable = fields.Words<Mounting>("inseparable").ToHashSet(),
+            UnitShare = fields.Peek("unitShare", out _) ? Numbers<PartKind>(fields, "unitShare") : new WordTable<PartKind, double>(_ => 0),
             Supply = Numbers<Supply>(fields, "supply"),
+            OpenSupply = fields.Number("openSupply"),
             Paired = fields.RequiredNumber("paired"),
             PriceShareAtZero = fields.RequiredNumber("priceShareAtZero"),
             PriceReference = Numbers<MachineClass>(fields, "priceReference"),
@@ -145,8 +177,11 @@ public static class RubricReader
             UpgradeCriteria = Numbers<UpgradeCriterion>(fields, "upgradeCriteria"),
             AccessCriteria = Kinds(fields, "accessCriteria", RubricKinds.Access, Number),
             Headroom = Kinds(fields, "headroom", RubricKinds.Headroom, Pair),
+            OpenCeiling = OpenCeilings(fields),
+            OwnCeiling = fields.Words<PartKind>("ownCeiling").ToHashSet(),
             Schools = Schools(fields.RequiredObject("schools")),
             Floor = fields.RequiredNumber("floor"),
+            ValueFrom = fields.OwnNumber("valueFrom") ?? NeverBites,
             Combined = new(combined.RequiredNumber("repair"), combined.RequiredNumber("upgrade")),
             Status = new(status.RequiredNumber("provisionalBelow"), status.RequiredNumber("draftBelow"), status.RequiredNumber("provisionalAboveWidth")),
             Resolution = fields.RequiredNumber("resolution"),

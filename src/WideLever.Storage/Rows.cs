@@ -248,6 +248,9 @@ public sealed record SignedDigests
 
     /// <summary>SHA-256 of the rubric.</summary>
     public required string RubricSha256 { get; init; }
+
+    /// <summary>Version of the method.</summary>
+    public required long MethodVersion { get; init; }
 }
 
 /// <summary>What a catalogue answered.</summary>

@@ -317,7 +317,7 @@ public sealed class Store : IDisposable
     {
         using var connection = Open();
         return connection.QuerySingleOrDefault<SignedDigests>(
-            "SELECT unit_id, unit_digest, teardown_digest, rubric_sha256 FROM signature WHERE unit_id = @unitId ORDER BY sequence DESC LIMIT 1", new { unitId });
+            "SELECT unit_id, unit_digest, teardown_digest, rubric_sha256, method_version FROM signature WHERE unit_id = @unitId ORDER BY sequence DESC LIMIT 1", new { unitId });
     }
 
     /// <summary>What the latest signed result of each unit was computed from.</summary>
@@ -326,7 +326,7 @@ public sealed class Store : IDisposable
         using var connection = Open();
         return connection.Query<SignedDigests>(
             """
-            SELECT unit_id, unit_digest, teardown_digest, rubric_sha256 FROM signature
+            SELECT unit_id, unit_digest, teardown_digest, rubric_sha256, method_version FROM signature
             WHERE sequence IN (SELECT max(sequence) FROM signature GROUP BY unit_id)
             """).ToDictionary(row => row.UnitId);
     }

@@ -33,7 +33,7 @@ public sealed class Editing(Store store, Workshop workshop, News news)
     /// <summary>Edits a teardown's document, as <see cref="Unit"/> does a unit's.</summary>
     public Results<Ok<Committed>, JsonHttpResult<Problem>> Teardown(
         HttpRequest request, string teardownId, string what, Func<TeardownDocument, List<Fault>, TeardownDocument?> edit) =>
-        Edit(request, DocumentKind.Teardown, teardownId, what, Workshop.TeardownDocument, edit, Check, HeadDifferences.Between);
+        TeardownAct(request, teardownId, what, NoParts(edit), [], endsDraft: false, adds: false);
 
     /// <summary>
     /// Adds to a teardown's document: what only adds overwrites nothing, so it goes on top of whatever was committed meanwhile, and
@@ -41,7 +41,7 @@ public sealed class Editing(Store store, Workshop workshop, News news)
     /// </summary>
     public Results<Ok<Committed>, JsonHttpResult<Problem>> AddToTeardown(
         HttpRequest request, string teardownId, string what, Func<TeardownDocument, List<Fault>, TeardownDocument?> edit) =>
-        Edit(request, DocumentKind.Teardown, teardownId, what, Workshop.TeardownDocument, edit, Check, HeadDifferences.Between, adds: true);
+        TeardownAct(request, teardownId, what, NoParts(edit), [], endsDraft: false, adds: true);
 
     /// <summary>
     /// Edits a teardown by a step line: along with the step, parts that it names and the record has not are recorded, and the bench log
@@ -54,31 +54,43 @@ public sealed class Editing(Store store, Workshop workshop, News news)
     /// <param name="entries">Entries of the bench log.</param>
     public Results<Ok<Committed>, JsonHttpResult<Problem>> TeardownLine(
         HttpRequest request, string teardownId, string what,
-        Func<TeardownDocument, List<Fault>, (TeardownDocument Document, IReadOnlyList<PartOfLine> Parts)?> edit, IReadOnlyList<BenchEntry> entries)
+        Func<TeardownDocument, List<Fault>, (TeardownDocument Document, IReadOnlyList<PartOfLine> Parts)?> edit, IReadOnlyList<BenchEntry> entries) =>
+        TeardownAct(request, teardownId, what, edit, entries, endsDraft: true, adds: false);
+
+    private static Func<TeardownDocument, List<Fault>, (TeardownDocument Document, IReadOnlyList<PartOfLine> Parts)?> NoParts(Func<TeardownDocument, List<Fault>, TeardownDocument?> edit) =>
+        (teardown, faults) => edit(teardown, faults) is { } edited ? (edited, []) : null;
+
+    /// <summary>Edits a teardown, and in the same act what the units that it serves have to follow: parts that are new, and layers that go or are renamed.</summary>
+    private Results<Ok<Committed>, JsonHttpResult<Problem>> TeardownAct(
+        HttpRequest request, string teardownId, string what,
+        Func<TeardownDocument, List<Fault>, (TeardownDocument Document, IReadOnlyList<PartOfLine> Parts)?> edit, IReadOnlyList<BenchEntry> entries, bool endsDraft, bool adds)
     {
-        if (RequestBody.SeenRevision(request) is not { } seen)
+        if (!adds && RequestBody.SeenRevision(request) is null)
             return Problems.RevisionMissing();
         using var scope = writing.EnterScope();
         if (store.Head(DocumentKind.Teardown, teardownId) is not { } head)
             return Problems.NotFound($"teardown \"{teardownId}\"");
+        var seen = adds ? head.Revision : RequestBody.SeenRevision(request)!.Value;
         if (head.Revision != seen)
             return Stale(DocumentKind.Teardown, head, seen, Workshop.TeardownDocument, HeadDifferences.Between);
-        var faults = new List<Fault>();
-        if (edit(Workshop.TeardownDocument(head.Document), faults) is not { } edited)
-            return faults.Count > 0 ? Problems.Faulty(faults) : Problems.NotFound("such step: it may have been removed in another window");
+        var reading = new List<Fault>();
+        var before = Workshop.TeardownDocument(head.Document);
+        if (edit(before, reading) is not { } edited)
+            return reading.Count > 0 ? Problems.Faulty(reading) : Problems.NotFound("such item: it may have been removed in another window");
         var writings = new List<Writing> { new(DocumentKind.Teardown, teardownId, seen, RecordJson.Canonical(edited.Document)) };
+        var faults = new List<Fault>();
         IReadOnlyList<Fault> hints = [];
         var served = store.UnitsOf(teardownId);
         foreach (var unitId in served)
         {
             var unitHead = store.Head(DocumentKind.Unit, unitId)!;
             var unit = Workshop.UnitDocument(unitHead.Document);
-            var named = WithParts(unit, edited.Parts);
-            if (!ReferenceEquals(named, unit))
-                writings.Add(new(DocumentKind.Unit, unitId, unitHead.Revision, RecordJson.Canonical(named)));
-            hints = CheckMerged(named, edited.Document, served.Count > 1, [], faults);
+            var following = HeadDocuments.FollowLayers(WithParts(unit, edited.Parts), before.Layers, edited.Document.Layers);
+            if (!ReferenceEquals(following, unit))
+                writings.Add(new(DocumentKind.Unit, unitId, unitHead.Revision, RecordJson.Canonical(following)));
+            hints = CheckMerged(following, edited.Document, served.Count > 1, reading, faults);
         }
-        return faults.Count > 0 ? Problems.Faulty(faults) : Commit(request, writings, what, hints, entries, endsDraft: true);
+        return faults.Count > 0 ? Problems.Faulty(faults) : Commit(request, writings, what, hints, entries, endsDraft);
     }
 
     private static UnitDocument WithParts(UnitDocument unit, IReadOnlyList<PartOfLine> named)
@@ -172,16 +184,14 @@ public sealed class Editing(Store store, Workshop workshop, News news)
 
     private Results<Ok<Committed>, JsonHttpResult<Problem>> Edit<T>(
         HttpRequest request, DocumentKind kind, string id, string what, Func<string, T> stored, Func<T, List<Fault>, T?> edit,
-        Func<string, T, List<Fault>, IReadOnlyList<Fault>> check, Func<T, T, Func<object?, object?, bool>, IReadOnlyList<ItemDifference>> differences,
-        bool adds = false)
+        Func<string, T, List<Fault>, IReadOnlyList<Fault>> check, Func<T, T, Func<object?, object?, bool>, IReadOnlyList<ItemDifference>> differences)
         where T : class
     {
-        if (!adds && RequestBody.SeenRevision(request) is null)
+        if (RequestBody.SeenRevision(request) is not { } seen)
             return Problems.RevisionMissing();
         using var scope = writing.EnterScope();
         if (store.Head(kind, id) is not { } head)
             return Problems.NotFound($"{Name(kind)} \"{id}\"");
-        var seen = adds ? head.Revision : RequestBody.SeenRevision(request)!.Value;
         if (head.Revision != seen)
             return Stale(kind, head, seen, stored, differences);
         var faults = new List<Fault>();
@@ -236,25 +246,13 @@ public sealed class Editing(Store store, Workshop workshop, News news)
         var reading = faults.ToArray();
         faults.Clear();
         IReadOnlyList<Fault> hints = [];
-        foreach (var teardownId in store.TeardownsOf(unitId))
+        var teardowns = store.TeardownsOf(unitId).Select(id => (Id: id, Document: Workshop.TeardownDocument(store.Head(DocumentKind.Teardown, id)!.Document))).ToList();
+        var layers = teardowns.SelectMany(teardown => teardown.Document.Layers).Distinct().ToList();
+        faults.AddRange(HeadDocuments.InViewNowhere(unit, [.. teardowns.Select(teardown => teardown.Document)])
+            .Select(p => new Fault($"parts[{p}].layer", $"there is no layer \"{unit.Parts[p].Layer}\"{NearestWord.Clause(unit.Parts[p].Layer!, layers)}")));
+        foreach (var (teardownId, teardown) in teardowns)
         {
-            var teardown = Workshop.TeardownDocument(store.Head(DocumentKind.Teardown, teardownId)!.Document);
             hints = CheckMerged(unit, teardown, store.UnitsOf(teardownId).Count > 1, reading, faults);
-        }
-        return hints;
-    }
-
-    /// <summary>A teardown's new document must make a record with every unit that it serves.</summary>
-    private IReadOnlyList<Fault> Check(string teardownId, TeardownDocument teardown, List<Fault> faults)
-    {
-        var reading = faults.ToArray();
-        faults.Clear();
-        IReadOnlyList<Fault> hints = [];
-        var served = store.UnitsOf(teardownId);
-        foreach (var unitId in served)
-        {
-            var unit = Workshop.UnitDocument(store.Head(DocumentKind.Unit, unitId)!.Document);
-            hints = CheckMerged(unit, teardown, served.Count > 1, reading, faults);
         }
         return hints;
     }

@@ -7,6 +7,9 @@ namespace WideLever.Core.Tests;
 /// <summary>Small records to test single sentences of the method with.</summary>
 internal static class Build
 {
+    /// <summary>The house rubric, but for a value as soon as anything has one: for what is not about how much must be known.</summary>
+    public static Rubric AnyValue { get; } = Examples.House with { ValueFrom = 1e-9 };
+
     public static Step Step(string id, string layer, params TeardownAction[] actions) => new()
     {
         Id = id,

@@ -102,7 +102,7 @@ public sealed class ClaimsTests
     [Fact]
     public void A_module_fits_by_form_generation_sides_thickness_and_ceiling()
     {
-        var place = Memory("b", Mounting.Socketed, 0, 32) with { Interface = new Interface { Name = "SO-DIMM DDR5", Sides = 1, MaxThicknessMm = 3.4 } };
+        var place = Memory("b", Mounting.Socketed, 0) with { Capacity = new Capacity { Max = new Ceilings { Maker = 32 } }, Interface = new Interface { Name = "SO-DIMM DDR5", Sides = 1, MaxThicknessMm = 3.4 } };
         Module Of(double capacity, string generation = "DDR5", int sides = 1, double mm = 3) => new()
         {
             Number = $"{generation}-{capacity}",
@@ -113,9 +113,14 @@ public sealed class ClaimsTests
             Sides = sides,
             ThicknessMm = mm,
         };
-        var fits = ModuleFits.Of(place, [Of(64), Of(16), Of(32, sides: 2, mm: 3.8), Of(8, "DDR4"), Of(32) with { Kind = PartKind.Storage }], Examples.House);
+        var fits = ModuleFits.Of(place, Machine, [Of(64), Of(16), Of(32, sides: 2, mm: 3.8), Of(8, "DDR4"), Of(32) with { Kind = PartKind.Storage }], Examples.House);
+        // What the bench proved speaks for all that is no larger; of more it is not known.
+        var proved = place with { Capacity = new Capacity { Max = new Ceilings { Bench = 32 } } };
+        ModuleFits.Of(proved, Machine, [Of(32), Of(64)], Examples.House).Select(fit => (fit.Against.Count, string.Join(",", fit.Unsure))).ShouldBe([(0, ""), (0, "capacity")]);
         fits.Select(fit => (fit.Module.Number, fit.Against.Count, fit.Unsure.Count)).ShouldBe([("DDR5-16", 0, 0), ("DDR4-8", 1, 0), ("DDR5-32", 2, 0), ("DDR5-64", 1, 0)]);
-        ModuleFits.Of(place with { Interface = new Interface() }, [Of(16)], Examples.House).Single().Unsure.ShouldBe(["form", "generation", "sides", "thickness"]);
-        ModuleFits.Of(place with { Mounting = Mounting.Soldered }, [Of(16)], Examples.House).Single().Against.ShouldBe(["the place is soldered"]);
+        ModuleFits.Of(place with { Interface = new Interface() }, Machine, [Of(16)], Examples.House).Single().Unsure.ShouldBe(["form", "generation", "sides", "thickness"]);
+        ModuleFits.Of(place with { Mounting = Mounting.Soldered }, Machine, [Of(16)], Examples.House).Single().Against.ShouldBe(["the place is soldered"]);
     }
+
+    private static readonly Unit Machine = new() { Maker = "Orrest", Model = "Pike", ModelCode = "P1" };
 }

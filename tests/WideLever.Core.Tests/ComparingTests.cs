@@ -30,7 +30,7 @@ public sealed class ComparingTests
     [InlineData(IndexName.Repair, -1)]
     public void On_either_side_of_a_flip_point_rescoring_puts_another_unit_first(IndexName index, int across)
     {
-        var rubric = Examples.House.With(schools => schools with { AcrossMean = across });
+        var rubric = Build.AnyValue.With(schools => schools with { AcrossMean = across });
         var records = Examples.Names.Select(Examples.Record).Concat(Enumerable.Range(0, 12).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())).ToList();
         var (flips, none) = (0, 0);
         for (var i = 0; i + 1 < records.Count; i++)
@@ -59,7 +59,7 @@ public sealed class ComparingTests
         }
         flips.ShouldBeGreaterThan(10);
         none.ShouldBeGreaterThan(10);
-        Should.Throw<ArgumentOutOfRangeException>(() => FlipPoints.Of(Unit(records[0]), Unit(records[1]), rubric, IndexName.Combined));
+        Should.Throw<ArgumentOutOfRangeException>(() => FlipPoints.Of(Unit(records[0], rubric), Unit(records[1], rubric), rubric, IndexName.Combined));
     }
 
     [Fact]
@@ -70,7 +70,7 @@ public sealed class ComparingTests
         {
             IsDesktop = true,
             Repair = [.. notebook.Repair.Where(kind => kind.Kind is not (PartKind.Battery or PartKind.Keyboard))],
-            Upgrade = [.. notebook.Upgrade.Select(kind => kind.Kind == PartKind.Battery ? kind with { Absent = true, Score = Quantity.Exactly(0) } : kind)],
+            Upgrades = [[.. notebook.Upgrade.Select(kind => kind.Kind == PartKind.Battery ? kind with { Absent = true, Score = Quantity.Exactly(0) } : kind)]],
         };
         var common = Field.Common(notebook, desktop, Examples.House);
         common.First.ShouldBe(common.Second, "on what both have they are the same");

@@ -40,7 +40,7 @@ public sealed class CriteriaTests
         double Mixing(params TeardownAction[] actions)
         {
             var fasteners = Build.OneStep(actions).Criterion(Criterion.Fasteners).Value!.Value;
-            var burden = actions.Cast<Unscrew>().Sum(screws => screws.Count * (1 - 0.95 * (screws.Captive == true ? 1 : 0.85)));
+            var burden = actions.Cast<Unscrew>().Sum(screws => screws.Count!.Value.Least * (1 - 0.95 * (screws.Captive == true ? 1 : 0.85)));
             return fasteners * (1 + burden / 6);
         }
         Mixing(Screws(1)).ShouldBeAbout(1);
@@ -127,36 +127,36 @@ public sealed class CriteriaTests
     [Fact]
     public void Survival_multiplies_over_every_manipulation_and_is_nothing_at_its_zero()
     {
-        double Share(double survival) => (survival - 0.7) / 0.3;
+        double Share(double survival) => (survival - 0.88) / 0.12;
         Build.OneStep(new Unclip { Count = 10 }, new Lift { What = LiftWhat.Board }).Criterion(Criterion.Survival).Value!.Value
-            .ShouldBeAbout(Share(Math.Pow(0.997, 10) * 0.99));
+            .ShouldBeAbout(Share(Math.Pow(0.999, 10) * (1 - 0.00333)));
         Build.OneStep(new Unclip { Count = 500 }).Criterion(Criterion.Survival).ShouldBeAbout(0, 0, 0);
-        Build.OneStep(Screws(5) with { Size = "T5" }).Criterion(Criterion.Survival).Value!.Value.ShouldBeAbout(Share(Math.Pow(0.998, 5)));
-        Build.OneStep(Screws(5) with { Size = "T6" }).Criterion(Criterion.Survival).Value!.Value.ShouldBeAbout(Share(Math.Pow(0.9995, 5)));
+        Build.OneStep(Screws(5) with { Size = "T5" }).Criterion(Criterion.Survival).Value!.Value.ShouldBeAbout(Share(Math.Pow(0.99933, 5)));
+        Build.OneStep(Screws(5) with { Size = "T6" }).Criterion(Criterion.Survival).Value!.Value.ShouldBeAbout(Share(Math.Pow(0.99983, 5)));
     }
 
     [Fact]
     public void Survival_takes_for_an_unknown_word_or_size_the_greatest_the_least_and_their_middle()
     {
-        double Share(double survival) => (survival - 0.7) / 0.3;
+        double Share(double survival) => (survival - 0.88) / 0.12;
         Build.OneStep(Screws(3) with { Size = null }).Criterion(Criterion.Survival)
-            .ShouldBeAbout(Share(Math.Pow(0.998, 3)), Share(Math.Pow(1 - 0.00125, 3)), Share(Math.Pow(0.9995, 3)));
+            .ShouldBeAbout(Share(Math.Pow(0.99933, 3)), Share(Math.Pow(1 - 0.00042, 3)), Share(Math.Pow(0.99983, 3)));
         Build.OneStep(new Unplug { Count = 2 }).Criterion(Criterion.Survival)
-            .ShouldBeAbout(Share(0.99 * 0.99), Share(0.995 * 0.995), Share(1));
-        Build.OneStep(new Unbond { LengthMm = 5 }).Criterion(Criterion.Survival).ShouldBeAbout(Share(0.9), Share(1 - 0.0525), Share(0.995));
+            .ShouldBeAbout(Share(Math.Pow(1 - 0.00333, 2)), Share(Math.Pow(1 - 0.001665, 2)), Share(1));
+        Build.OneStep(new Unbond { LengthMm = 5 }).Criterion(Criterion.Survival).ShouldBeAbout(Share(1 - 0.03333), Share(1 - 0.0175), Share(1 - 0.00167));
     }
 
     public static TheoryData<TeardownAction, double> Chances => new()
     {
-        { new Unlatch(), 0 }, { new Slide(), 0.0005 }, { new Switch(), 0 }, { new Swing(), 0.002 }, { new Route(), 0.002 }, { new Move(), 0.001 },
-        { new Unplug { Connector = Connector.Coax }, 0.004 }, { new Peel { What = PeelWhat.Shield }, 0.005 }, { new Unbond { Bond = Bond.Foam, LengthMm = 9 }, 0.005 },
-        { new Lift { What = LiftWhat.Part }, 0.0005 }, { new Thermal { What = ThermalWhat.Paste }, 0.005 },
+        { new Unlatch(), 0 }, { new Slide(), 0.00017 }, { new Switch(), 0 }, { new Swing(), 0.00067 }, { new Route(), 0.00067 }, { new Move(), 0.00033 },
+        { new Unplug { Connector = Connector.Coax }, 0.00133 }, { new Peel { What = PeelWhat.Shield }, 0.00167 }, { new Unbond { Bond = Bond.Foam, LengthMm = 9 }, 0.00167 },
+        { new Lift { What = LiftWhat.Part }, 0.00017 }, { new Thermal { What = ThermalWhat.Paste }, 0.00167 },
     };
 
     [Theory]
     [MemberData(nameof(Chances))]
     public void Every_action_has_its_chance_of_damage(TeardownAction action, double chance) =>
-        Build.OneStep(action).Criterion(Criterion.Survival).Value!.Value.ShouldBe((1 - chance - 0.7) / 0.3, 1e-9);
+        Build.OneStep(action).Criterion(Criterion.Survival).Value!.Value.ShouldBe((1 - chance - 0.88) / 0.12, 1e-9);
 
     [Fact]
     public void Mounting_is_by_table_and_unknown_where_it_is_unknown()
@@ -223,7 +223,7 @@ public sealed class CriteriaTests
     [Fact]
     public void Supply_is_by_source_less_where_the_maker_must_pair_it()
     {
-        Quantity Of(Supply? source, bool? paired) => SupplyCriterion.Of(new Spare { Source = source, Paired = paired }, Examples.House);
+        Quantity Of(Supply? source, bool? paired) => SupplyCriterion.Of(Build.Part("a", PartKind.Fan) with { Spare = new Spare { Source = source, Paired = paired } }, Examples.House);
         Of(Supply.ThirdParty, false).ShouldBe(Quantity.Exactly(0.75));
         Of(Supply.Maker, true).ShouldBeAbout(0.3, 0.3, 0.3);
         Of(Supply.ThirdParty, null).ShouldBeAbout(0.225, 0.4875, 0.75);

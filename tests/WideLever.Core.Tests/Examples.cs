@@ -9,7 +9,7 @@ namespace WideLever.Core.Tests;
 /// <summary>The worked examples of the method, and the house rubric.</summary>
 internal static class Examples
 {
-    public static readonly string[] Names = ["1-two-routes", "2-sealed-and-unsure", "3-modular", "4-edges", "5-corners"];
+    public static readonly string[] Names = ["1-two-routes", "2-sealed-and-unsure", "3-modular", "4-edges", "5-corners", "6-partly-seen", "7-readings"];
 
     public static Rubric House => RubricReader.House;
 

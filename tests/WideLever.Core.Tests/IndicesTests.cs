@@ -60,9 +60,9 @@ public sealed class IndicesTests
         jack[Criterion.Price].ShouldBeAbout(0.75, 0.75, 0.75);
         jack[Criterion.Supply].ShouldBeAbout(0.4, 0.4, 0.4);
         jack[Criterion.Mounting].ShouldBe(Quantity.Exactly(0));
-        // 900 s: full for a main board, less for a charge port.
-        var slow = record with { Steps = [record.Steps[0] with { Actions = [new Move { Count = 56 }] }, record.Steps[1]] };
-        slow.Criterion(Criterion.Reach, part: "jack").Value!.Value.ShouldBeAbout(Math.Log(7200.0 / 896) / Math.Log(15));
+        // 320 s: full for a main board, less for a charge port.
+        var slow = record with { Steps = [record.Steps[0] with { Actions = [new Move { Count = 20 }] }, record.Steps[1]] };
+        slow.Criterion(Criterion.Reach, part: "jack").Value!.Value.ShouldBeAbout(Math.Log(2000.0 / 320) / Math.Log(2000.0 / 120));
         slow.Criterion(Criterion.Reach, part: "board").Value!.Value.ShouldBeAbout(1);
     }
 
@@ -90,24 +90,24 @@ public sealed class IndicesTests
     public void A_mean_is_a_power_mean_with_its_exponent_and_geometric_at_zero()
     {
         (double, Quantity)[] items = [(1, Quantity.Exactly(0.2)), (3, Quantity.Exactly(0.8))];
-        new Mean(1, 0.01).Of(items).Value!.Value.ShouldBeAbout(0.65);
-        new Mean(0, 0.01).Of(items).Value!.Value.ShouldBeAbout(Math.Exp((Math.Log(0.2) + 3 * Math.Log(0.8)) / 4));
-        new Mean(-1, 0.01).Of(items).Value!.Value.ShouldBeAbout(4 / (1 / 0.2 + 3 / 0.8));
+        new Mean(1, 0.01, 0.1).Of(items).Value!.Value.ShouldBeAbout(0.65);
+        new Mean(0, 0.01, 0.1).Of(items).Value!.Value.ShouldBeAbout(Math.Exp((Math.Log(0.2) + 3 * Math.Log(0.8)) / 4));
+        new Mean(-1, 0.01, 0.1).Of(items).Value!.Value.ShouldBeAbout(4 / (1 / 0.2 + 3 / 0.8));
     }
 
     [Fact]
     public void At_zero_and_below_every_number_is_first_raised_to_the_floor()
     {
         (double, Quantity)[] items = [(1, Quantity.Exactly(0)), (1, Quantity.Exactly(1))];
-        new Mean(0, 0.01).Of(items).Value!.Value.ShouldBeAbout(0.1);
-        new Mean(-1, 0.01).Of(items).Value!.Value.ShouldBeAbout(2 / 101.0);
-        new Mean(1, 0.01).Of(items).Value!.Value.ShouldBeAbout(0.5);
+        new Mean(0, 0.01, 0.1).Of(items).Value!.Value.ShouldBeAbout(0.1);
+        new Mean(-1, 0.01, 0.1).Of(items).Value!.Value.ShouldBeAbout(2 / 101.0);
+        new Mean(1, 0.01, 0.1).Of(items).Value!.Value.ShouldBeAbout(0.5);
     }
 
     [Fact]
     public void Low_and_high_are_over_all_items_value_over_those_that_have_one_coverage_by_weight()
     {
-        var mean = new Mean(1, 0.01).Of([(1, Quantity.Exactly(0.6)), (3, Quantity.Unknown), (0, Quantity.Exactly(0))]);
+        var mean = new Mean(1, 0.01, 0.1).Of([(1, Quantity.Exactly(0.6)), (3, Quantity.Unknown), (0, Quantity.Exactly(0))]);
         mean.ShouldBeAbout(0.15, 0.6, 0.9);
         mean.Coverage.ShouldBeAbout(0.25);
     }
@@ -115,15 +115,15 @@ public sealed class IndicesTests
     [Fact]
     public void Items_of_no_weight_do_not_count_and_without_an_item_it_is_unknown()
     {
-        new Mean(1, 0.01).Of([(0.0, Quantity.Exactly(1))]).ShouldBe(Quantity.Unknown);
-        new Mean(0, 0.01).Of(Array.Empty<Quantity>()).ShouldBe(Quantity.Unknown);
-        new Mean(0, 0.01).Of([Quantity.Unknown]).Value.ShouldBeNull();
+        new Mean(1, 0.01, 0.1).Of([(0.0, Quantity.Exactly(1))]).ShouldBe(Quantity.Unknown);
+        new Mean(0, 0.01, 0.1).Of(Array.Empty<Quantity>()).ShouldBe(Quantity.Unknown);
+        new Mean(0, 0.01, 0.1).Of([Quantity.Unknown]).Value.ShouldBeNull();
     }
 
     // R
 
     [Fact]
-    public void A_kind_in_R_is_the_mean_of_its_fitted_parts_and_unknown_where_none_is_recorded()
+    public void A_kind_in_R_is_the_mean_of_its_fitted_parts_or_of_its_empty_places_and_unknown_where_none_is_recorded()
     {
         var record = With(Memory("a", 8, 16), Memory("b", 0, 16) with { Fitted = false }, Memory("c", 8, null, Mounting.Soldered) with { Within = "a" });
         var result = record.Score();
@@ -132,7 +132,9 @@ public sealed class IndicesTests
         result.PartOf("b").Score.ShouldBeNull();
         result.PartOf("b").Criteria.ShouldBeNull();
         result.RepairKinds.Single(kind => kind.Kind == PartKind.Keyboard).Score.ShouldBe(Quantity.Unknown);
-        With(Memory("b", 0, 16) with { Fitted = false }).Score().RepairKinds.Single(kind => kind.Kind == PartKind.Memory).Score.ShouldBe(Quantity.Unknown);
+        // Where none is fitted its empty places stand for it.
+        var empty = With(Memory("b", 0, 16) with { Fitted = false }).Score();
+        empty.RepairKinds.Single(kind => kind.Kind == PartKind.Memory).Score.ShouldBe(empty.PartOf("b").Score!.Value);
     }
 
     [Fact]
@@ -143,7 +145,8 @@ public sealed class IndicesTests
         result.RepairKinds.Select(kind => kind.Kind).ShouldBe(RubricKinds.Repair.Except([PartKind.Fan, PartKind.Camera]));
         var battery = result.PartOf("battery").Score!.Value;
         result.Repair.Low.ShouldBeAbout(100 * 18 * battery.Low / 92);
-        result.Repair.Value!.Value.ShouldBeAbout(100 * battery.Value!.Value);
+        result.Repair.Value.ShouldBeNull();
+        record.Score(Build.AnyValue).Repair.Value!.Value.ShouldBeAbout(100 * battery.Value!.Value);
         result.Repair.Coverage.ShouldBeAbout(18 * battery.Coverage / 92);
         result.PartOf("battery").Part.Kind.ShouldBe(PartKind.Battery);
     }
@@ -165,15 +168,19 @@ public sealed class IndicesTests
         var absent = With(Memory("a", 8, 64)) with { Absent = [PartKind.Graphics, PartKind.PortModules, PartKind.Processor] };
         KindInU(absent, PartKind.Graphics).ShouldBe(Quantity.Exactly(0));
         var memory = KindInU(absent, PartKind.Memory);
-        absent.Score().Upgrade.Value!.Value.ShouldBeAbout(100 * 35 * memory.Value!.Value / (35 + 7 + 5 + 3));
+        absent.Score().Upgrade.Value.ShouldBeNull();
+        absent.Score(Build.AnyValue).Upgrade.Value!.Value.ShouldBeAbout(100 * 35 * memory.Value!.Value / (35 + 7 + 5 + 3));
         absent.Score().Upgrade.Coverage.ShouldBeAbout(0.5);
     }
 
     [Fact]
-    public void A_kind_in_U_is_unknown_without_a_part_or_with_a_mounting_unknown()
+    public void A_kind_in_U_is_unknown_without_a_part_and_with_a_mounting_unknown_where_it_has_no_places()
     {
         KindInU(With(), PartKind.Memory).ShouldBe(Quantity.Unknown);
-        KindInU(With(Memory("a", 8, 64), Memory("b", 8, 64, null)), PartKind.Memory).ShouldBe(Quantity.Unknown);
+        KindInU(With(Build.Part("a", PartKind.Wireless), Build.Part("b", PartKind.Wireless, null)), PartKind.Wireless).ShouldBe(Quantity.Unknown);
+        var alone = KindInU(With(Memory("b", 8, 64, null)), PartKind.Memory);
+        (alone.Low, alone.Value, alone.Coverage).ShouldBe((0, null, 0));
+        alone.High.ShouldBe(KindInU(With(Memory("b", 8, 64)), PartKind.Memory).High);
     }
 
     [Fact]
@@ -181,16 +188,16 @@ public sealed class IndicesTests
     {
         KindInU(With(Memory("a", 32, null, Mounting.Soldered)), PartKind.Memory).ShouldBe(Quantity.Exactly(0));
         KindInU(With(Memory("a", 4, 8)), PartKind.Memory).ShouldBe(Quantity.Exactly(0));
-        InU(With(Memory("a", 4, 8)), PartKind.Memory).Headroom.ShouldBe(Quantity.Exactly(0));
+        InU(With(Memory("a", 4, 8)), PartKind.Memory).Set!.Headroom.ShouldBe(Quantity.Exactly(0));
     }
 
     [Fact]
     public void A_kind_in_U_is_the_geometric_mean_of_headroom_standard_and_access()
     {
         var kind = InU(With(Memory("a", 8, 32), Memory("b", 0, 32) with { Fitted = false, Interface = new Interface { Standard = Standard.Maker } }), PartKind.Memory);
-        kind.Headroom!.Value.Value!.Value.ShouldBeAbout(1);
-        kind.Standard!.Value.Value!.Value.ShouldBeAbout(0.7);
-        var access = kind.Access!.Value.Value!.Value;
+        kind.Set!.Headroom.Value!.Value.ShouldBeAbout(1);
+        kind.Set!.Standard.Value!.Value.ShouldBeAbout(0.7);
+        var access = kind.Set!.Access.Value!.Value;
         kind.Score.Value!.Value.ShouldBeAbout(Math.Exp((20 * Math.Log(0.7) + 30 * Math.Log(access)) / 100));
     }
 
@@ -199,12 +206,13 @@ public sealed class IndicesTests
     {
         var unknown = KindInU(With(Memory("a", 8)), PartKind.Memory);
         unknown.Low.ShouldBe(0);
-        unknown.Value.ShouldNotBeNull();
+        // Standard and access alone hold half the weight.
+        unknown.Value.ShouldBeNull();
         unknown.Coverage.ShouldBeAbout(0.5);
         KindInU(With(Memory("a", 8, 32)), PartKind.Memory).Low.ShouldBeGreaterThan(0);
     }
 
-    private static double? HeadroomOf(TeardownRecord record, PartKind kind = PartKind.Memory, Rubric? rubric = null) => InU(record, kind, rubric).Headroom!.Value.Value;
+    private static double? HeadroomOf(TeardownRecord record, PartKind kind = PartKind.Memory, Rubric? rubric = null) => InU(record, kind, rubric).Set!.Headroom.Value;
 
     private static double OfBest(double best, double from = 8, double to = 64) => Math.Clamp(Math.Log(best / from) / Math.Log(to / from), 0, 1);
 
@@ -221,8 +229,11 @@ public sealed class IndicesTests
     [Fact]
     public void Headroom_is_unknown_without_a_ceiling_of_a_separable_place_or_a_capacity_of_an_inseparable_one()
     {
-        HeadroomOf(With(Memory("a", 8, 16), Memory("b", 8))).ShouldBeNull();
-        HeadroomOf(With(Memory("a", 8, 16), Memory("b", null, 32, Mounting.Soldered))).ShouldBeNull();
+        HeadroomOf(With(Memory("a", 8))).ShouldBeNull();
+        HeadroomOf(With(Memory("b", null))).ShouldBeNull();
+        // A place that says nothing is not counted on where another helps; what is soldered adds what it has, and may have more.
+        HeadroomOf(With(Memory("a", 8, 16), Memory("b", 8)))!.Value.ShouldBeAbout(OfBest(24));
+        InU(With(Memory("a", 8, 16), Memory("b", null, 32, Mounting.Soldered)), PartKind.Memory).Set!.Headroom.ShouldBeAbout(OfBest(16), OfBest(16), 1);
     }
 
     [Fact]
@@ -242,15 +253,18 @@ public sealed class IndicesTests
     }
 
     [Fact]
-    public void The_school_picks_the_ceiling_the_first_that_is_stated()
+    public void The_school_picks_among_the_ceilings_that_are_stated()
     {
         double? Of(CeilingSource school, double? maker, double? bench, double? platform) =>
-            Headroom.Ceiling(new Ceilings { Maker = maker, Bench = bench, Platform = platform }, school);
+            Headroom.Found(new Ceilings { Maker = maker, Bench = bench, Platform = platform }, school);
         Of(CeilingSource.Maker, 1, 2, 3).ShouldBe(1);
         Of(CeilingSource.Maker, null, 2, 3).ShouldBeNull();
         Of(CeilingSource.Bench, 1, 2, 3).ShouldBe(2);
         Of(CeilingSource.Bench, 1, null, 3).ShouldBe(1);
         Of(CeilingSource.Bench, null, null, 3).ShouldBeNull();
+        Of(CeilingSource.Bench, null, 2, null).ShouldBeNull("what the bench proved is a floor");
+        Of(CeilingSource.Bench, 4, 2, null).ShouldBe(4);
+        Of(CeilingSource.Platform, 5, 2, 3).ShouldBe(5);
         Of(CeilingSource.Platform, 1, 2, 3).ShouldBe(3);
         Of(CeilingSource.Platform, 1, 2, null).ShouldBe(2);
         Of(CeilingSource.Platform, 1, null, null).ShouldBe(1);
@@ -268,10 +282,11 @@ public sealed class IndicesTests
     public void Standard_and_access_are_over_the_separable_parts_alone()
     {
         var kind = InU(With(Memory("a", 8, 32), Memory("b", 8, null, Mounting.Soldered) with { Interface = new Interface { Standard = Standard.None } },
-            Memory("c", 0, 32) with { Interface = new Interface() }), PartKind.Memory);
-        kind.Standard!.Value.ShouldBeAbout(0.5, 1, 1);
-        kind.Standard.Value.Coverage.ShouldBeAbout(0.5);
-        kind.Access!.Value.Coverage.ShouldBeAbout(1);
+            Memory("c", 0, 32) with { Interface = new Interface() }), PartKind.Memory, Build.AnyValue);
+        kind = kind with { Sets = [kind.Sets.Single(set => set.Places.Count == 2)] };
+        kind.Set!.Standard.ShouldBeAbout(0.5, 1, 1);
+        kind.Set!.Standard.Coverage.ShouldBeAbout(0.5);
+        kind.Set!.Access.Coverage.ShouldBeAbout(1);
     }
 
     [Fact]
@@ -280,10 +295,10 @@ public sealed class IndicesTests
         var record = Build.Record(["outside"], [Build.Step("free", "outside", new Unclip { Count = 20 }) with { Frees = ["a"] }], [Memory("a", 8, 32)]);
         var criteria = record.Score().PartOf("a").Criteria!;
         double Log(Criterion criterion) => Math.Log(criteria[criterion].Value!.Value);
-        InU(record, PartKind.Memory).Access!.Value.Value!.Value.ShouldBeAbout(
+        InU(record, PartKind.Memory).Set!.Access.Value!.Value.ShouldBeAbout(
             Math.Exp((48 * Log(Criterion.Reach) + 20 * Log(Criterion.Fasteners) + 16 * Log(Criterion.Tools) + 16 * Log(Criterion.Bonds)) / 100));
         var unreached = record with { Steps = [record.Steps[0] with { Frees = [] }] };
-        InU(unreached, PartKind.Memory).Access!.Value.ShouldBeAbout(0.01, null, 1);
+        InU(unreached, PartKind.Memory).Set!.Access.ShouldBeAbout(0.01, null, 1);
     }
 
     // Combined and status
@@ -291,17 +306,17 @@ public sealed class IndicesTests
     [Fact]
     public void Combined_is_the_weighted_mean_of_both_and_has_no_value_where_one_has_none()
     {
-        var result = With(Memory("a", 8, 32)).Score();
+        var result = With(Memory("a", 8, 32)).Score(Build.AnyValue);
         result.Combined.Value!.Value.ShouldBeAbout(0.6 * result.Repair.Value!.Value + 0.4 * result.Upgrade.Value!.Value);
         result.Combined.Low.ShouldBeAbout(0.6 * result.Repair.Low + 0.4 * result.Upgrade.Low);
         result.Combined.Coverage.ShouldBeAbout(0.6 * result.Repair.Coverage + 0.4 * result.Upgrade.Coverage);
-        var noUpgrade = With(Build.Part("fan", PartKind.Fan)).Score();
+        var noUpgrade = With(Build.Part("fan", PartKind.Fan)).Score(Build.AnyValue);
         noUpgrade.Repair.Value.ShouldNotBeNull();
         noUpgrade.Upgrade.Value.ShouldBeNull();
         noUpgrade.Combined.Value.ShouldBeNull();
         noUpgrade.Combined.High.ShouldBeGreaterThan(0);
         // Items of no weight do not count, but a missing value still shows.
-        var repairOnly = House with { Combined = new(1, 0) };
+        var repairOnly = Build.AnyValue with { Combined = new(1, 0) };
         With(Memory("a", 8, 32)).Score(repairOnly).Combined.Value.ShouldBe(result.Repair.Value);
         With(Build.Part("fan", PartKind.Fan)).Score(repairOnly).Combined.Value.ShouldBeNull();
     }

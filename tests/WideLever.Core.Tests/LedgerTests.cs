@@ -20,24 +20,27 @@ public sealed class LedgerTests
     [Fact]
     public void Every_leaf_of_a_thousand_records_leads_to_a_fact_and_all_add_up_to_what_is_missing_to_100()
     {
-        var (leaves, records, actions) = (0, 0, 0);
+        var (leaves, records, actions, unknown) = (0, 0, 0, 0);
         var examples = Examples.Names.Select(Examples.Record).ToList();
         for (var seed = 0; seed < 1_000; seed++)
         {
-            var checkedRecord = (seed % 50 < 5 ? examples[seed % 5] : RandomRecords.OneWay(new Random(seed)).Checked());
+            var checkedRecord = (seed % 50 < 7 ? examples[seed % 7] : RandomRecords.OneWay(new Random(seed)).Checked());
             var record = checkedRecord.Record;
             var rubric = Rubrics[seed % Rubrics.Length];
             var result = Scorer.Score(checkedRecord, rubric);
             foreach (var (index, ledger) in new[] { (result.Repair, Ledger.OfRepair(result, record, rubric)), (result.Upgrade, Ledger.OfUpgrade(result, record, rubric)) })
             {
-                (ledger is null).ShouldBe(index.Value is null);
-                if (ledger is null)
-                    continue;
+                ledger.Index.ShouldBe(index.Value);
                 records++;
-                AddsUp(100 - ledger.Index, ledger.Lines);
-                ledger.Index.ShouldBe(index.Value!.Value);
+                foreach (var line in ledger.Lines)
+                    AddsUp(line.Points, line.Lines);
                 var all = ledger.Lines.SelectMany(Leaves).ToList();
-                all.Sum(leaf => leaf.Points).ShouldBe(100 - index.Value.Value, 1e-9);
+                if (ledger.Index is { } value)
+                    all.Sum(leaf => leaf.Points).ShouldBe(100 - value, 1e-9);
+                else
+                    ledger.Lines.ShouldAllBe(line => line.Known && Math.Abs(line.Points - 100 * (1 - line.Value)) < 1e-9);
+                all.ShouldAllBe(leaf => leaf.Known || leaf.Lines.Count == 0);
+                unknown += all.Count(leaf => !leaf.Known);
                 var facts = record.Steps.Select(step => step.Id).Concat(record.Parts.Select(part => part.Id)).ToHashSet();
                 all.Where(leaf => leaf.Points < 0 || !leaf.Steps.All(facts.Contains) || (leaf.Part is { } part && !facts.Contains(part))).ShouldBeEmpty();
                 // Whatever was read from a route is told down to actions that its steps have.
@@ -53,6 +56,7 @@ public sealed class LedgerTests
         records.ShouldBeGreaterThan(1_500);
         leaves.ShouldBeGreaterThan(20_000);
         actions.ShouldBeGreaterThan(50_000);
+        unknown.ShouldBeGreaterThan(1_000);
     }
 
     private static IEnumerable<LedgerLine> Leaves(LedgerLine line) => line.Lines.Count == 0 ? [line] : line.Lines.SelectMany(Leaves);
@@ -72,7 +76,7 @@ public sealed class LedgerTests
         var record = Examples.Record("3-modular");
         var result = Scorer.Score(record, Examples.House);
         var ledger = Ledger.OfRepair(result, record.Record, Examples.House)!;
-        var weights = result.RepairKinds.Where(kind => kind.Score.Value is not null).Sum(kind => Examples.House.Repair[kind.Kind]);
+        var weights = result.RepairKinds.Sum(kind => Examples.House.Repair[kind.Kind]);
         foreach (var kind in result.RepairKinds.Where(kind => kind.Score.Value is not null))
         {
             ledger.Lines.Single(line => line.Name == Core.Records.Words.Word(kind.Kind)).Points
@@ -81,12 +85,33 @@ public sealed class LedgerTests
     }
 
     [Fact]
-    public void Kinds_without_a_value_are_listed_as_not_counted()
+    public void An_item_without_a_value_is_one_leaf_at_the_mean_of_those_that_have_one_as_far_as_its_range_allows()
     {
-        var record = Examples.Record("2-sealed-and-unsure");
+        var record = Examples.Record("1-two-routes");
         var result = Scorer.Score(record, Examples.House);
-        Ledger.OfRepair(result, record.Record, Examples.House)!.NotCounted
-            .ShouldBe(result.RepairKinds.Where(kind => kind.Score.Value is null).Select(kind => kind.Kind));
+        var ledger = Ledger.OfRepair(result, record.Record, Examples.House);
+        var wanting = result.RepairKinds.Where(kind => kind.Score.Value is null).ToList();
+        wanting.ShouldNotBeEmpty();
+        ledger.Lines.Where(line => !line.Known).Select(line => line.Name).ShouldBe(wanting.Select(kind => Core.Records.Words.Word(kind.Kind)));
+        var known = result.RepairKinds.Where(kind => kind.Score.Value is not null).ToList();
+        var mean = known.Sum(kind => Examples.House.Repair[kind.Kind] * kind.Score.Value!.Value) / known.Sum(kind => Examples.House.Repair[kind.Kind]);
+        foreach (var kind in wanting)
+        {
+            var line = ledger.Lines.Single(line => line.Name == Core.Records.Words.Word(kind.Kind));
+            line.Value.ShouldBe(Math.Clamp(mean, kind.Score.Low, kind.Score.High), 1e-12);
+            line.Lines.ShouldBeEmpty();
+        }
+    }
+
+    [Fact]
+    public void An_index_without_a_value_has_no_ledger_and_its_kinds_with_one_have()
+    {
+        var record = Examples.Record("6-partly-seen");
+        var result = Scorer.Score(record, Examples.House);
+        var ledger = Ledger.OfRepair(result, record.Record, Examples.House);
+        ledger.Index.ShouldBeNull();
+        ledger.Lines.Select(line => line.Name).ShouldBe(result.RepairKinds.Where(kind => kind.Score.Value is not null).Select(kind => Core.Records.Words.Word(kind.Kind)));
+        ledger.Lines.ShouldAllBe(line => line.Lines.Count > 0);
     }
 
     [Fact]

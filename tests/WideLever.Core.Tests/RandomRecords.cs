@@ -79,9 +79,14 @@ internal static class RandomRecords
 
     private static T Any<T>(Random random) where T : struct, Enum => Enum.GetValues<T>()[random.Next(Enum.GetValues<T>().Length)];
 
-    private static Part Part(Random random, string id, PartKind kind) => Build.Part(id, kind, Maybe(random, Any<Mounting>(random))) with
+    private static Part Part(Random random, string id, PartKind kind)
     {
-        Fitted = random.Next(6) > 0,
+        var part = Fitted(random, id, kind);
+        return random.Next(6) > 0 ? part : part with { Fitted = false, Capacity = part.Capacity with { Fitted = null } };
+    }
+
+    private static Part Fitted(Random random, string id, PartKind kind) => Build.Part(id, kind, Maybe(random, Any<Mounting>(random))) with
+    {
         Capacity = new Capacity { Fitted = Maybe(random, (double)random.Next(1, 64)), Max = new Ceilings { Maker = Maybe(random, (double)random.Next(1, 128)) } },
         Interface = new Interface { Standard = Maybe(random, Any<Standard>(random)) },
         Spare = new Spare
@@ -92,13 +97,20 @@ internal static class RandomRecords
         },
     };
 
+    /// <summary>A count, a span or nothing known.</summary>
+    private static Count? AnyCount(Random random, int most)
+    {
+        var least = random.Next(1, most + 1);
+        return random.Next(6) switch { 0 => null, 1 => new(least, random.Next(least, most + 1)), _ => least };
+    }
+
     private static TeardownAction[] Actions(Random random) => [.. Enumerable.Range(0, random.Next(1, 4)).Select(_ => Action(random))];
 
     private static TeardownAction Action(Random random) => random.Next(8) switch
     {
         0 or 1 or 2 => new Unscrew
         {
-            Count = random.Next(1, 6),
+            Count = AnyCount(random, 5),
             Drive = Maybe(random, Any<Drive>(random)),
             Size = random.Next(3) == 0 ? null : random.Next(2) == 0 ? "T5" : "PH1",
             Thread = random.Next(3) == 0 ? null : random.Next(2) == 0 ? "M2" : "M2.5",
@@ -106,9 +118,9 @@ internal static class RandomRecords
             Captive = Maybe(random, random.Next(2) == 0),
             Cover = random.Next(2) == 0 ? Cover.None : Maybe(random, Any<Cover>(random)),
         },
-        3 => new Unclip { Count = random.Next(1, 9) },
-        4 => new Unplug { Count = random.Next(1, 4), Connector = Maybe(random, Any<Connector>(random)) },
-        5 => new Unbond { Count = random.Next(1, 3), Bond = Maybe(random, random.Next(2) == 0 ? Bond.Tape : Bond.SoftGlue), LengthMm = Maybe(random, (double)random.Next(40, 251)) },
+        3 => new Unclip { Count = AnyCount(random, 8) },
+        4 => new Unplug { Count = AnyCount(random, 3), Connector = Maybe(random, Any<Connector>(random)) },
+        5 => new Unbond { Count = AnyCount(random, 2), Bond = Maybe(random, random.Next(2) == 0 ? Bond.Tape : Bond.SoftGlue), LengthMm = Maybe(random, (double)random.Next(40, 251)) },
         6 => new Thermal { What = Maybe(random, Any<ThermalWhat>(random)) },
         _ => new Lift { What = Maybe(random, Any<LiftWhat>(random)) },
     };

@@ -101,23 +101,34 @@ public sealed class RankOddsTests
             }), across);
             var upgradeKinds = rubric.Upgrade.Pairs.Select(pair => pair.Key).ToList();
             var access = rubric.AccessCriteria.Pairs.Select(pair => pair.Key).ToList();
-            var upgrade = Mean(result.UpgradeKinds.Select(kind =>
+            double OfSet(PartKind kind, Quantity headroom, IReadOnlyList<UpgradePlace> counted)
+            {
+                var unsure = counted.Any(place => place.Part.Mounting is null);
+                var places = counted.Select(place =>
+                {
+                    // A place that may not be one at all adds nothing for certain.
+                    Quantity Of(Quantity quantity) => place.Part.Mounting is null ? quantity with { Low = 0 } : quantity;
+                    var effort = place.Part.Mounting is null ? null : result.Parts.Single(part => part.Part.Id == place.Part.Id).Effort;
+                    return (Standard: Between(Of(place.Standard), ofStandard), Access: Mean(place.Criteria.Select(pair =>
+                        (weights.AccessCriteria[access.IndexOf(pair.Key)], Value(pair.Key, Of(pair.Value), kind, effort?.Low ?? 0, effort?.High ?? 0, effort is not null))), 0));
+                }).ToList();
+                return Mean([
+                    (weights.UpgradeCriteria[0], Between(unsure ? headroom with { Low = 0 } : headroom, ofHeadroom)), (weights.UpgradeCriteria[1], places.Average(place => place.Standard)),
+                    (weights.UpgradeCriteria[2], places.Average(place => place.Access)),
+                ], 0);
+            }
+            var upgrade = result.UpgradeChoices.Max(choice => Mean(choice.Kinds.Select(kind =>
             {
                 var weight = weights.Upgrade[upgradeKinds.IndexOf(kind.Kind)];
                 if (kind.Score.High == 0)
                     return (weight, 0);
-                var places = kind.Places.Select(place => (Standard: Between(place.Standard, ofStandard), Access: Mean(place.Criteria.Select(pair =>
+                if (kind.Sets.Count == 0)
                 {
-                    var effort = result.Parts.Single(part => part.Part.Id == place.Part.Id).Effort;
-                    return (weights.AccessCriteria[access.IndexOf(pair.Key)], Value(pair.Key, pair.Value, kind.Kind, effort?.Low ?? 0, effort?.High ?? 0, effort is not null));
-                }), 0))).ToList();
-                if (places.Count == 0)
-                    places.Add((ofStandard, Mean(access.Select((criterion, i) => (weights.AccessCriteria[i], u[(int)criterion])), 0)));
-                return (weight, Mean([
-                    (weights.UpgradeCriteria[0], Between(kind.Headroom ?? Quantity.Unknown, ofHeadroom)), (weights.UpgradeCriteria[1], places.Average(place => place.Standard)),
-                    (weights.UpgradeCriteria[2], places.Average(place => place.Access)),
-                ], 0));
-            }), across);
+                    var unknown = Mean(access.Select((criterion, i) => (weights.AccessCriteria[i], u[(int)criterion])), 0);
+                    return (weight, Mean([(weights.UpgradeCriteria[0], ofHeadroom), (weights.UpgradeCriteria[1], ofStandard), (weights.UpgradeCriteria[2], unknown)], 0));
+                }
+                return (weight, kind.Sets.Where(set => set.Headroom.High > 0).Select(set => OfSet(kind.Kind, set.Headroom, set.Places)).DefaultIfEmpty(0).Max());
+            }), across));
             return index switch { IndexName.Repair => repair, IndexName.Upgrade => upgrade, _ => Mean([(rubric.Combined.Repair, repair), (rubric.Combined.Upgrade, upgrade)], 1) };
         }
 

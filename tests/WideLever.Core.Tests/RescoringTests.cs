@@ -27,7 +27,10 @@ public sealed class RescoringTests
     [Fact]
     public void Places_count_who_is_higher_at_the_low_end_and_equals_share_one()
     {
-        RubricEffect.Places([50, 70, 50, 10]).ShouldBe([2, 1, 2, 4]);
+        Quantity Of(double low, double? value) => new(low, value, 100, 1);
+        Field.PlacesByLow([Of(50, null), Of(70, 80), Of(50, 90), Of(10, 95)]).ShouldBe([2, 1, 2, 4]);
+        // By value only those that have one are numbered.
+        Field.PlacesByValue([Of(50, null), Of(70, 80), Of(50, 90), Of(10, 80)]).ShouldBe([null, 2, 1, 2]);
         var (low, high) = (new Quantity(40, 50, 60, 1), new Quantity(45, 46, 47, 1));
         var effects = RubricEffect.Of([new(low, low, low), new(high, low, low)], [new(high, low, low), new(low, low, low)]);
         (effects[0].Repair.PlaceBefore, effects[0].Repair.PlaceAfter).ShouldBe((2, 1));
@@ -41,14 +44,14 @@ public sealed class RescoringTests
         var raised = 0;
         foreach (var record in Shelf)
         {
-            var before = Scorer.Score(record, Examples.House);
+            var before = Scorer.Score(record, Build.AnyValue);
             foreach (var kind in before.RepairKinds)
             {
                 foreach (var factor in new[] { 1.1, 2, 10 })
                 {
-                    var rubric = Examples.House with
+                    var rubric = Build.AnyValue with
                     {
-                        Repair = new([.. Examples.House.Repair.Pairs.Select(pair => KeyValuePair.Create(pair.Key, pair.Key == kind.Kind ? pair.Value * factor : pair.Value))]),
+                        Repair = new([.. Build.AnyValue.Repair.Pairs.Select(pair => KeyValuePair.Create(pair.Key, pair.Key == kind.Kind ? pair.Value * factor : pair.Value))]),
                     };
                     var after = Scorer.Score(record, rubric).Repair;
                     if (kind.Score.Value * 100 >= before.Repair.Value)
@@ -83,7 +86,7 @@ public sealed class RescoringTests
         return record with
         {
             Layers = [.. record.Layers.Select(New)],
-            Parts = [.. record.Parts.Select(part => part with { Id = New(part.Id), Within = part.Within is { } within ? New(within) : null })],
+            Parts = [.. record.Parts.Select(part => part with { Id = New(part.Id), Within = part.Within is { } within ? New(within) : null, Layer = part.Layer is { } layer ? New(layer) : null, Excludes = [.. part.Excludes.Select(New)] })],
             Steps =
             [
                 .. record.Steps.Select(step => step with

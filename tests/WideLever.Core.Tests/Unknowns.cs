@@ -42,6 +42,8 @@ internal static class Unknowns
 
     private static IEnumerable<(string, TeardownAction)> OfAction(TeardownAction action, Random random)
     {
+        if (Examples.House.CountOf(action) is { Exact: null } span)
+            yield return ("count", action with { Count = random.Next(span.Least, span.Most + 1) });
         switch (action)
         {
             case Unscrew screws:
@@ -131,9 +133,14 @@ internal static class BetterFacts
             if (screws.Cover != Cover.None)
                 yield return ("no cover", screws with { Cover = Cover.None });
         }
-        if (action is Unscrew or Unclip && action.Count > 1)
-            yield return ("fewer", action with { Count = action.Count - 1 });
+        if (action is Unscrew or Unclip && action.Count is { Most: > 1 } count)
+            yield return ("fewer", WithCount(action, new(Math.Max(1, count.Least - 1), count.Most - 1)));
+        if (action is Unscrew or Unclip && action.Count is null)
+            yield return ("counted, one", WithCount(action, 1));
     }
+
+    private static TeardownAction WithCount(TeardownAction action, Count count) =>
+        action is Unscrew { Covers: { } covers } screws ? screws with { Count = count, Covers = Math.Min(covers, count.Most) } : action with { Count = count };
 
     private static IEnumerable<(string, Part)> OfPart(Part part)
     {

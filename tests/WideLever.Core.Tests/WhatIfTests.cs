@@ -45,7 +45,7 @@ public sealed class WhatIfTests
     {
         var record = Build.Sealed();
         var (screws, tabs) = (Change(record, "screwsForGlue:battery"), Change(record, "releaseTabsForGlue:battery"));
-        screws.Apply(record).Steps[2].Actions.Select(action => action.Verb()).ShouldBe(["unscrew", "lift"]);
+        screws.Apply(record).Steps[2].Actions.Select(action => action.Verb.Word()).ShouldBe(["unscrew", "lift"]);
         tabs.Apply(record).Steps[2].Actions[0].ShouldBe(new Unbond { Bond = Bond.ReleaseTab, Count = 2 });
         RecordChange.Between(screws.Apply(record), tabs.Apply(screws.Apply(record))).ShouldBeEmpty("it is glued no more");
     }
@@ -55,7 +55,7 @@ public sealed class WhatIfTests
     {
         var record = Build.Sealed();
         var bare = Change(record, "uncovered").Apply(record).Steps[0];
-        bare.Actions.Select(action => action.Verb()).ShouldBe(["unscrew", "unscrew"]);
+        bare.Actions.Select(action => action.Verb.Word()).ShouldBe(["unscrew", "unscrew"]);
         bare.Actions.OfType<Unscrew>().ShouldAllBe(screws => screws.Cover == Cover.None);
         Change(record, "oneLength").Apply(record).Steps[0].Actions.OfType<Unscrew>().ShouldAllBe(screws => screws.Length == 4);
         Change(record, "commonDrive").Apply(record).Steps[0].Actions.OfType<Unscrew>().ShouldAllBe(screws => screws.Drive == Drive.Cross && screws.Size == "PH1");
@@ -125,18 +125,18 @@ public sealed class WhatIfTests
     {
         var record = Build.Sealed().Checked();
         var candidates = MachineChange.Of(record.Record, Templates).Take(7).ToList();
-        var figure = Indices.Of(Scorer.Score(record, Examples.House)).Get(index).Value!.Value + more;
+        var figure = Indices.Of(Scorer.Score(record, Build.AnyValue)).Get(index).Value!.Value + more;
         var all = Enumerable.Range(0, 1 << candidates.Count)
             .Select(set => candidates.Where((_, i) => (set >> i & 1) != 0).ToList())
-            .Select(set => (set.Count, Value: Indices.Of(Scorer.Score(WhatIf.Apply(record.Record, set, Examples.House)!, Examples.House)).Get(index).Value!.Value)).ToList();
+            .Select(set => (set.Count, Value: Indices.Of(Scorer.Score(WhatIf.Apply(record.Record, set, Build.AnyValue)!, Build.AnyValue)).Get(index).Value!.Value)).ToList();
         var reaching = all.Where(one => one.Value >= figure).ToList();
-        var found = SmallestSet.Of(record, Examples.House, candidates, index, figure);
+        var found = SmallestSet.Of(record, Build.AnyValue, candidates, index, figure);
         reaching.ShouldNotBeEmpty();
         found.ShouldSatisfyAllConditions(
             () => found.Reached.ShouldBeTrue(), () => found.Exact.ShouldBeTrue(), () => found.Changes.Count.ShouldBe(reaching.Min(one => one.Count)),
             () => found.After.Get(index).Value.ShouldBe(reaching.Where(one => one.Count == found.Changes.Count).Max(one => one.Value)));
-        SmallestSet.Of(record, Examples.House, candidates, index, figure - more - 1).Changes.ShouldBeEmpty("it is there already");
-        var never = SmallestSet.Of(record, Examples.House, candidates, index, 100);
+        SmallestSet.Of(record, Build.AnyValue, candidates, index, figure - more - 1).Changes.ShouldBeEmpty("it is there already");
+        var never = SmallestSet.Of(record, Build.AnyValue, candidates, index, 100);
         never.Reached.ShouldBeFalse();
         never.After.Get(index).Value.ShouldBe(all.Max(one => one.Value));
     }
@@ -144,14 +144,14 @@ public sealed class WhatIfTests
     [Fact]
     public void Beyond_fifteen_candidates_the_best_one_is_added_again_and_again_and_that_is_said()
     {
-        var record = Build.Sealed().Checked();
+        var record = Examples.Record("2-sealed-and-unsure");
         var candidates = MachineChange.Of(record.Record, Templates);
         candidates.Count.ShouldBeGreaterThan(SmallestSet.MaxExact);
-        var now = Scorer.Score(record, Examples.House).Repair.Value!.Value;
-        var found = SmallestSet.Of(record, Examples.House, candidates, IndexName.Repair, now + 10);
+        var now = Scorer.Score(record, Build.AnyValue).Repair.Value!.Value;
+        var found = SmallestSet.Of(record, Build.AnyValue, candidates, IndexName.Repair, now + 10);
         (found.Exact, found.Reached).ShouldBe((false, true));
-        found.Changes.ShouldContain(candidates.MaxBy(change => Scorer.Score(WhatIf.Apply(record.Record, [change], Examples.House)!, Examples.House).Repair.Value)!);
-        Scorer.Score(WhatIf.Apply(record.Record, found.Changes, Examples.House)!, Examples.House).Repair.ShouldBe(found.After.Repair);
+        found.Changes.ShouldContain(candidates.MaxBy(change => Scorer.Score(WhatIf.Apply(record.Record, [change], Build.AnyValue)!, Build.AnyValue).Repair.Value)!);
+        Scorer.Score(WhatIf.Apply(record.Record, found.Changes, Build.AnyValue)!, Build.AnyValue).Repair.ShouldBe(found.After.Repair);
     }
 
     [Fact]

@@ -5,6 +5,9 @@ namespace WideLever.Core.Benching;
 /// <summary>A fact of an action that is not known.</summary>
 public enum OpenFact
 {
+    /// <summary>How many there are.</summary>
+    Count,
+
     /// <summary>The recess of the heads.</summary>
     Drive,
 
@@ -50,6 +53,8 @@ public static class OpenQuestions
 
     private static IEnumerable<OpenFact> Of(TeardownAction action)
     {
+        if (action.Count is not { Exact: not null })
+            yield return OpenFact.Count;
         switch (action)
         {
             case Unscrew screws:

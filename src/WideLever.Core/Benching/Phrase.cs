@@ -82,8 +82,10 @@ internal sealed class Phrase
     private sealed class Said(List<LineFault> faults)
     {
         private readonly List<(Term Term, Token At)> terms = [];
-        private Deed? verb;
-        private int? count, covers;
+        private Verb? verb;
+        private Count? count;
+        private int? covers;
+        private bool unknownCount, plural;
         private Drive? sizeDrive;
         private string? size, thread;
         private double? times, millimetres;
@@ -121,6 +123,11 @@ internal sealed class Phrase
             }
             if (text.Equals("size", StringComparison.OrdinalIgnoreCase) || text.Equals("thread", StringComparison.OrdinalIgnoreCase))
                 return Quoted(pieces, i);
+            if (Vocabulary.TrySpan(text, out var span))
+            {
+                Counted(Span(span.Least, span.Most, piece), piece);
+                return 1;
+            }
             if (Vocabulary.TryNumber(text, out var number))
                 return Number(pieces, i, number);
             if (Vocabulary.TryLength(text, out var known))
@@ -136,7 +143,7 @@ internal sealed class Phrase
                 var run = pieces.GetRange(i, length);
                 if (run.TrueForAll(one => one.Kind == TokenKind.Word) && Vocabulary.Find(string.Join(' ', run.Select(one => one.Text))) is { } term)
                 {
-                    Term(term, piece with { End = run[^1].End });
+                    Term(term, piece with { End = run[^1].End }, Vocabulary.IsPlural(run[^1].Text));
                     return length;
                 }
             }
@@ -163,7 +170,7 @@ internal sealed class Phrase
             return 1;
         }
 
-        private void Term(Term term, Token at)
+        private void Term(Term term, Token at, bool many)
         {
             if (under && cover is null && !unknownCover && term.Cover is not null)
             {
@@ -174,6 +181,7 @@ internal sealed class Phrase
                 asked = Asked.Captive;
             else if (term.Verb is not null)
                 asked = Asked.What;
+            plural |= many;
             terms.Add((term, at));
         }
 
@@ -191,6 +199,9 @@ internal sealed class Phrase
                     unknownWhat = true;
                     break;
                 case Asked.Length when times is null:
+                    break;
+                case Asked.Nothing when count is null && terms.Count == 0:
+                    unknownCount = true;
                     break;
                 default:
                     faults.Add(new(at.Start, at.End, "what is not known? Say screws ?, unplug ?, unbond ?, captive ? or under ?", null));
@@ -211,10 +222,29 @@ internal sealed class Phrase
                 covers = Whole(number, piece);
                 return 1;
             }
-            if (count is not null)
-                Twice(piece, "count");
-            count = Whole(number, piece);
+            // 9 to 11 clips
+            if (i + 2 < pieces.Count && pieces[i + 1].Text.Equals("to", StringComparison.OrdinalIgnoreCase) && Vocabulary.TryNumber(pieces[i + 2].Text, out var most))
+            {
+                Counted(Span(Whole(number, piece), Whole(most, pieces[i + 2]), piece), piece);
+                return 3;
+            }
+            Counted(Whole(number, piece), piece);
             return 1;
+        }
+
+        private void Counted(Count said, Token at)
+        {
+            if (count is not null || unknownCount)
+                Twice(at, "count");
+            count = said;
+        }
+
+        private Count Span(int least, int most, Token at)
+        {
+            if (least >= 1 && least <= most && most <= RecordLimits.Count)
+                return new(least, most);
+            faults.Add(new(at.Start, at.End, $"a count that is not certain rises, from 1 to {RecordLimits.Count} at most", null));
+            return Records.Count.One;
         }
 
         private int Whole(double number, Token at)
@@ -258,14 +288,14 @@ internal sealed class Phrase
             var verbs = terms.Where(said => said.Term.Verb is not null).ToList();
             // Slide names a connector where the phrase unplugs.
             if (verbs.Select(said => said.Term.Verb).Distinct().Count() > 1)
-                verbs = [.. verbs.Where(said => said.Term.Verb != Deed.Slide)];
+                verbs = [.. verbs.Where(said => said.Term.Verb != Verb.Slide)];
             var second = verbs.Find(said => said.Term.Verb != verbs[0].Term.Verb);
             if (second.Term is not null)
             {
                 faults.Add(new(second.At.Start, second.At.End, "two actions in one phrase: put a comma between them", null));
                 return null;
             }
-            verb = verbs.Count > 0 ? verbs[0].Term.Verb : IsScrews ? Deed.Unscrew : terms.Select(said => said.Term.Implied).FirstOrDefault(deed => deed is not null);
+            verb = verbs.Count > 0 ? verbs[0].Term.Verb : IsScrews ? Verb.Unscrew : terms.Select(said => said.Term.Implied).FirstOrDefault(deed => deed is not null);
             if (verb is null)
             {
                 faults.Add(terms.Count > 0
@@ -276,51 +306,52 @@ internal sealed class Phrase
                 return null;
             }
             var action = Make(verb.Value);
-            return action is null ? null : action with { Count = count ?? 1 };
+            // Of several that nobody counted it is not known how many they are.
+            return action is null ? null : action with { Count = count ?? (unknownCount || plural ? null : Records.Count.One) };
         }
 
         private bool IsScrews =>
             size is not null || thread is not null || times is not null || under || terms.Exists(said => said.Term.Drive is not null || said.Term.Captive is not null);
 
-        private TeardownAction? Make(Deed deed)
+        private TeardownAction? Make(Verb deed)
         {
             TeardownAction? action = deed switch
             {
-                Deed.Unscrew => Screws(),
-                Deed.Unclip => new Unclip(),
-                Deed.Unlatch => new Unlatch(),
-                Deed.Slide => new Slide(),
-                Deed.Switch => new Switch(),
-                Deed.Swing => new Swing(),
-                Deed.Route => new Route(),
-                Deed.Move => new Move(),
-                Deed.Unplug => new Unplug { Connector = What(term => term.Connector) },
-                Deed.Peel => new Peel { What = What(term => term.Peel) },
-                Deed.Unbond => Bond(),
+                Verb.Unscrew => Screws(),
+                Verb.Unclip => new Unclip(),
+                Verb.Unlatch => new Unlatch(),
+                Verb.Slide => new Slide(),
+                Verb.Switch => new Switch(),
+                Verb.Swing => new Swing(),
+                Verb.Route => new Route(),
+                Verb.Move => new Move(),
+                Verb.Unplug => new Unplug { Connector = What(term => term.Connector) },
+                Verb.Peel => new Peel { What = What(term => term.Peel) },
+                Verb.Unbond => Bond(),
                 // What is lifted without a word is a part.
-                Deed.Lift => new Lift { What = What(term => term.Lift) ?? (unknownWhat ? null : LiftWhat.Part) },
+                Verb.Lift => new Lift { What = What(term => term.Lift) ?? (unknownWhat ? null : LiftWhat.Part) },
                 _ => new Thermal { What = What(term => term.Thermal) },
             };
             foreach (var (term, at) in terms.Where(said => !Fits(said.Term, deed)))
                 faults.Add(new(at.Start, at.End, $"this word says nothing about {Name(deed)}", null));
-            if (deed != Deed.Unscrew)
+            if (deed != Verb.Unscrew)
             {
                 foreach (var at in new[] { sizeAt, threadAt, underAt }.OfType<Token>())
                     faults.Add(new(at.Start, at.End, $"this belongs to screws, not to {Name(deed)}", null));
-                if (deed != Deed.Unbond && lengthAt is { } measured)
+                if (deed != Verb.Unbond && lengthAt is { } measured)
                     faults.Add(new(measured.Start, measured.End, $"{Name(deed)} has no length", null));
             }
             return action;
         }
 
-        private static bool Fits(Term term, Deed deed) => term.Verb == deed || deed switch
+        private static bool Fits(Term term, Verb deed) => term.Verb == deed || deed switch
         {
-            Deed.Unscrew => term.Drive is not null || term.Captive is not null || term.Cover is not null,
-            Deed.Unplug => term.Connector is not null,
-            Deed.Peel => term.Peel is not null,
-            Deed.Unbond => term.Bond is not null,
-            Deed.Lift => term.Lift is not null,
-            Deed.Thermal => term.Thermal is not null,
+            Verb.Unscrew => term.Drive is not null || term.Captive is not null || term.Cover is not null,
+            Verb.Unplug => term.Connector is not null,
+            Verb.Peel => term.Peel is not null,
+            Verb.Unbond => term.Bond is not null,
+            Verb.Lift => term.Lift is not null,
+            Verb.Thermal => term.Thermal is not null,
             _ => false,
         };
 
@@ -349,8 +380,9 @@ internal sealed class Phrase
             var length = times ?? millimetres;
             if (length is < RecordLimits.ShortestScrew or > RecordLimits.LongestScrew && lengthAt is { } far)
                 faults.Add(new(far.Start, far.End, string.Create(CultureInfo.InvariantCulture, $"a screw is {RecordLimits.ShortestScrew} to {RecordLimits.LongestScrew} mm long"), null));
-            if (covers > (count ?? 1) && underAt is { } many)
-                faults.Add(new(many.Start, many.End, $"no more covers than screws: at most {count ?? 1}", null));
+            var screws = count?.Most ?? (unknownCount || plural ? RecordLimits.Count : 1);
+            if (covers > screws && underAt is { } many)
+                faults.Add(new(many.Start, many.End, $"no more covers than screws: at most {screws}", null));
             return new Unscrew
             {
                 Drive = drive ?? sizeDrive,
@@ -377,20 +409,20 @@ internal sealed class Phrase
             return new Unbond { Bond = bond, LengthMm = length };
         }
 
-        private static string Name(Deed deed) => deed switch
+        private static string Name(Verb deed) => deed switch
         {
-            Deed.Unscrew => "screws",
-            Deed.Unclip => "clips",
-            Deed.Unlatch => "latches",
-            Deed.Slide => "sliding",
-            Deed.Switch => "a switch",
-            Deed.Swing => "swinging",
-            Deed.Route => "a cable route",
-            Deed.Move => "moving",
-            Deed.Unplug => "a connection",
-            Deed.Peel => "peeling",
-            Deed.Unbond => "a bond",
-            Deed.Lift => "lifting",
+            Verb.Unscrew => "screws",
+            Verb.Unclip => "clips",
+            Verb.Unlatch => "latches",
+            Verb.Slide => "sliding",
+            Verb.Switch => "a switch",
+            Verb.Swing => "swinging",
+            Verb.Route => "a cable route",
+            Verb.Move => "moving",
+            Verb.Unplug => "a connection",
+            Verb.Peel => "peeling",
+            Verb.Unbond => "a bond",
+            Verb.Lift => "lifting",
             _ => "a thermal joint",
         };
     }

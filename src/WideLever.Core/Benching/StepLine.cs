@@ -34,10 +34,11 @@ public static class StepLine
         private readonly List<string> after = [];
         private readonly List<string> tightening = [];
         private readonly List<Surprise> surprises = [];
+        private readonly List<Advice> advice = [];
         private Phrase phrase = new();
         private int next;
         private string? title, opens, layer, remark;
-        private bool together, off;
+        private bool together, off, live, needsNothing;
         private double? took;
 
         public StepLineReading Read()
@@ -69,9 +70,12 @@ public static class StepLine
                 Together = together,
                 After = after,
                 DisconnectsPower = off,
+                PowerOn = live,
+                NeedsNoOther = needsNothing,
                 ObservedSeconds = took,
                 Tightening = tightening,
                 Surprises = surprises,
+                Advice = advice,
                 Actions = actions,
                 Notes = remark,
             };
@@ -122,6 +126,21 @@ public static class StepLine
                     off = true;
                     Chip(ChipKind.Off, token, token, "");
                     break;
+                case "live":
+                    live = true;
+                    Chip(ChipKind.Live, token, token, "");
+                    break;
+                case "needs":
+                    if (next < tokens.Count && tokens[next].Text.Equals("nothing", StringComparison.OrdinalIgnoreCase))
+                    {
+                        needsNothing = true;
+                        Chip(ChipKind.NeedsNothing, token, tokens[next++], "");
+                    }
+                    else
+                    {
+                        Fault(token, "say needs nothing, or name the steps: after 2");
+                    }
+                    break;
                 case "together":
                     together = true;
                     Chip(ChipKind.Together, token, token, "");
@@ -151,6 +170,27 @@ public static class StepLine
                     break;
                 case "along":
                     Surprised(token, SurpriseKind.PartCameAlong, "a part came along");
+                    break;
+                case "hard":
+                    Surprised(token, SurpriseKind.Hard, "it went hard");
+                    break;
+                case "fragile":
+                    Surprised(token, SurpriseKind.Fragile, "something is fragile");
+                    break;
+                case "tried":
+                    Surprised(token, SurpriseKind.GaveUp, "tried and left");
+                    break;
+                case "missing":
+                    Surprised(token, SurpriseKind.Missing, "not there on arrival");
+                    break;
+                case "tip":
+                    Advised(token, AdviceKind.Tip);
+                    break;
+                case "warning":
+                    Advised(token, AdviceKind.Warning);
+                    break;
+                case "symptom":
+                    Advised(token, AdviceKind.Symptom);
                     break;
                 case "remark":
                     if (TextAfter(token, RecordLimits.Notes) is { } note)
@@ -405,6 +445,21 @@ public static class StepLine
                 notes = TextAfter(tokens[next++], RecordLimits.Notes);
             surprises.Add(new Surprise { Kind = kind, Text = text, Seconds = seconds, Notes = notes });
             chips.Add(new(ChipKind.Surprise, keyword.Start, tokens[next - 1].End, text, surprises.Count - 1));
+        }
+
+        private void Advised(Token keyword, AdviceKind kind)
+        {
+            if (next >= tokens.Count || tokens[next].Kind != TokenKind.Text)
+            {
+                Fault(keyword, $"put the text in quotes: {keyword.Text} \"…\"");
+                return;
+            }
+            var text = CheckedText(tokens[next++]);
+            string? notes = null;
+            if (next < tokens.Count && tokens[next].Kind == TokenKind.Word && tokens[next].Text.Equals("note", StringComparison.OrdinalIgnoreCase))
+                notes = TextAfter(tokens[next++], RecordLimits.Notes);
+            advice.Add(new Advice { Kind = kind, Text = text, Notes = notes });
+            chips.Add(new(ChipKind.Advice, keyword.Start, tokens[next - 1].End, text, advice.Count - 1));
         }
 
         private string? TextAfter(Token keyword, int limit)

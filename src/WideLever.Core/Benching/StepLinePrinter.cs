@@ -21,6 +21,10 @@ internal static class StepLinePrinter
             line.Append(" together");
         if (step.DisconnectsPower)
             line.Append(" off");
+        if (step.PowerOn)
+            line.Append(" live");
+        if (step.NeedsNoOther)
+            line.Append(" needs nothing");
         if (step.After.Count > 0)
             line.Append(" after ").AppendJoin(", ", step.After.Select(id => Step(id, context)));
         if (step.Layer != context.CurrentLayer)
@@ -31,6 +35,8 @@ internal static class StepLinePrinter
             line.Append(" tighten ").AppendJoin(", ", step.Tightening.Select(LineTokens.Quote));
         foreach (var surprise in step.Surprises)
             line.Append(Surprise(surprise));
+        foreach (var advice in step.Advice)
+            line.Append(Advice(advice));
         if (step.Notes is { } notes)
             line.Append(" remark ").Append(LineTokens.Quote(notes));
         return line.ToString().TrimStart();
@@ -58,12 +64,7 @@ internal static class StepLinePrinter
 
     private static string Surprise(Surprise surprise)
     {
-        var words = new StringBuilder(surprise.Kind switch
-        {
-            SurpriseKind.FoundLate => " late ",
-            SurpriseKind.Damage => " damage ",
-            _ => " along ",
-        }).Append(LineTokens.Quote(surprise.Text));
+        var words = new StringBuilder($" {Vocabulary.Clause(surprise.Kind)} ").Append(LineTokens.Quote(surprise.Text));
         if (surprise.Seconds is { } seconds)
             words.Append(' ').Append(Number(seconds)).Append('s');
         if (surprise.Notes is { } notes)
@@ -71,11 +72,14 @@ internal static class StepLinePrinter
         return words.ToString();
     }
 
+    private static string Advice(Advice advice) =>
+        $" {advice.Kind.Word()} {LineTokens.Quote(advice.Text)}{(advice.Notes is { } notes ? $" note {LineTokens.Quote(notes)}" : "")}";
+
     /// <summary>One action, as the line says it.</summary>
     public static string Action(TeardownAction action)
     {
         var words = new StringBuilder();
-        var many = action.Count != 1;
+        var many = action.Count != Count.One;
         if (many || action is Unscrew or Unclip)
             words.Append(Number(action.Count)).Append(' ');
         words.Append(action switch
@@ -112,7 +116,7 @@ internal static class StepLinePrinter
         }
         else
         {
-            words.Add(screws.Drive is { } drive ? Vocabulary.Spaced(drive.Word()) : screws.Count == 1 ? "screw" : "screws");
+            words.Add(screws.Drive is { } drive ? Vocabulary.Spaced(drive.Word()) : screws.Count == Count.One ? "screw" : "screws");
             if (screws.Size is { } other)
                 words.Add($"size {LineTokens.Quote(other)}");
         }
@@ -136,6 +140,8 @@ internal static class StepLinePrinter
         // The line has no powers of ten.
         return shortest.Contains('E', StringComparison.Ordinal) ? number.ToString("F400", CultureInfo.InvariantCulture).TrimEnd('0').TrimEnd('.') : shortest;
     }
+
+    private static string Number(Count? count) => count is not { } known ? "?" : known.Exact is { } exact ? Number(exact) : $"{Number(known.Least)}-{Number(known.Most)}";
 
     private static string Number(int number) => number.ToString(CultureInfo.InvariantCulture);
 }

@@ -41,6 +41,12 @@ public enum ChipKind
     /// <summary>It disconnects power.</summary>
     Off,
 
+    /// <summary>It may be done with the power connected.</summary>
+    Live,
+
+    /// <summary>It needs no other step of its layer first.</summary>
+    NeedsNothing,
+
     /// <summary>Its parts cannot come out apart.</summary>
     Together,
 
@@ -55,6 +61,9 @@ public enum ChipKind
 
     /// <summary>Something that went otherwise.</summary>
     Surprise,
+
+    /// <summary>What whoever does this after us should know.</summary>
+    Advice,
 
     /// <summary>Its notes.</summary>
     Remark,

@@ -18,8 +18,8 @@ public static class StepNames
             return "Disconnect the power";
         return (step.Actions.Count > 0 ? step.Actions[0] : null) switch
         {
-            Unscrew { Count: var count } => $"Undo {Number(count)} {(count == 1 ? "screw" : "screws")}",
-            Unclip { Count: var count } => $"Open {Number(count)} {(count == 1 ? "clip" : "clips")}",
+            Unscrew screws => $"Undo {Counted(screws.Count, "screw")}",
+            Unclip clips => $"Open {Counted(clips.Count, "clip")}",
             Unlatch => "Open the latch",
             Slide => "Slide",
             Switch => "Throw the switch",
@@ -34,6 +34,8 @@ public static class StepNames
             _ => "Step",
         };
     }
+
+    private static string Counted(Count? count, string what) => count is not { } known ? $"the {what}s" : $"{known} {what}{(known == Count.One ? "" : "s")}";
 
     /// <summary>An id made of a title: lower case, digits and dashes, with a number where it is taken.</summary>
     public static string Id(string title, IEnumerable<string> taken)

@@ -4,16 +4,14 @@ using WideLever.Core.Records;
 
 namespace WideLever.Core.Benching;
 
-internal enum Deed { Unscrew, Unclip, Unlatch, Slide, Switch, Swing, Route, Move, Unplug, Peel, Unbond, Lift, Thermal }
-
 /// <summary>What a word can mean; which of its meanings holds is decided by the phrase that it stands in.</summary>
 internal sealed record Term
 {
     /// <summary>The action that the word names outright.</summary>
-    public Deed? Verb { get; init; }
+    public Verb? Verb { get; init; }
 
     /// <summary>The action that it stands for where the phrase names none; null where that cannot be told.</summary>
-    public Deed? Implied { get; init; }
+    public Verb? Implied { get; init; }
 
     public Drive? Drive { get; init; }
 
@@ -43,7 +41,17 @@ internal static partial class Vocabulary
     /// <summary>Words that begin a clause rather than belong to a phrase.</summary>
     public static readonly IReadOnlySet<string> Clauses = new HashSet<string>(StringComparer.OrdinalIgnoreCase)
     {
-        "after", "off", "together", "took", "tighten", "late", "damage", "along", "remark", "note", "with",
+        "after", "off", "live", "needs", "together", "took", "tighten", "late", "damage", "along", "hard", "fragile", "tried", "missing",
+        "tip", "warning", "symptom", "remark", "note", "with",
+    };
+
+    /// <summary>The word that begins the clause of a surprise.</summary>
+    public static string Clause(SurpriseKind kind) => kind switch
+    {
+        SurpriseKind.FoundLate => "late",
+        SurpriseKind.PartCameAlong => "along",
+        SurpriseKind.GaveUp => "tried",
+        _ => kind.Word(),
     };
 
     /// <summary>What completes in a phrase, what is needed most first.</summary>
@@ -53,7 +61,8 @@ internal static partial class Vocabulary
         "foot", "feet", "label", "seal", "shield", "film", "tape", "plug", "board", "assembly", "display", "tab", "foam", "gasket", "soft glue", "rigid glue",
         "unbond", "slide lock", "slide", "push", "press", "tight wire", "blade", "spring", "latches", "swing", "switch", "route", "move", "liquid metal",
         "thermal", "loose", "screws", "slotted", "six-lobe", "six-lobe pin", "five-lobe", "tri-lobe", "cross", "jis", "hex", "nut", "spanner",
-        "off", "after", "together", "with", "took", "note", "remark", "tighten", "late", "damage", "along",
+        "off", "after", "needs nothing", "together", "with", "took", "note", "remark", "tighten", "late", "damage", "along", "hard", "fragile", "tried",
+        "missing", "tip", "warning", "symptom", "live",
     ];
 
     /// <summary>Every word that a phrase knows, to find the nearest one.</summary>
@@ -97,10 +106,13 @@ internal static partial class Vocabulary
     [GeneratedRegex(@"^\d+(?:[.,]\d+)?", RegexOptions.CultureInvariant)]
     private static partial Regex NumberShape();
 
+    [GeneratedRegex(@"^(\d{1,4})[-–](\d{1,4})", RegexOptions.CultureInvariant)]
+    private static partial Regex SpanShape();
+
     /// <summary>The longest piece at the start of a word that has the shape of a size, thread, length or number; else the whole word.</summary>
     public static int PieceLength(string word)
     {
-        foreach (var shape in new[] { TimesShape(), MillimetresShape(), NumberShape(), SizeShape(), ThreadShape() })
+        foreach (var shape in new[] { SpanShape(), TimesShape(), MillimetresShape(), NumberShape(), SizeShape(), ThreadShape() })
         {
             if (shape.Match(word) is { Success: true } piece && (piece.Length == word.Length || !char.IsAsciiDigit(word[piece.Length])))
                 return piece.Length;
@@ -138,6 +150,23 @@ internal static partial class Vocabulary
     public static bool TryNumber(string word, out double number) =>
         double.TryParse(word.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out number);
 
+    /// <summary>A span of counts written <c>9-11</c>.</summary>
+    public static bool TrySpan(string word, out (int Least, int Most) span)
+    {
+        var found = SpanShape().Match(word) is { Success: true } match && match.Length == word.Length ? match : null;
+        span = found is null ? default : (int.Parse(found.Groups[1].ValueSpan, CultureInfo.InvariantCulture), int.Parse(found.Groups[2].ValueSpan, CultureInfo.InvariantCulture));
+        return found is not null;
+    }
+
+    /// <summary>Whether a word names more than one: without a number before it nobody counted.</summary>
+    public static bool IsPlural(string word) => Plurals.Contains(word);
+
+    private static readonly HashSet<string> Plurals = new(StringComparer.OrdinalIgnoreCase)
+    {
+        "screws", "nuts", "clips", "latches", "slides", "switches", "swings", "cables", "wires", "flips", "bars", "antennas", "leads", "modules", "cards", "blades", "springs",
+        "feet", "labels", "seals", "shields", "films", "tapes", "tabs", "gaskets", "parts", "assemblies", "boards", "pads",
+    };
+
     private static Dictionary<string, Term> Build()
     {
         var terms = new Dictionary<string, Term>(StringComparer.Ordinal);
@@ -146,22 +175,22 @@ internal static partial class Vocabulary
             foreach (var word in words.Split(',', StringSplitOptions.TrimEntries))
                 terms.Add(word.ToLowerInvariant(), term);
         }
-        void Verb(string words, Deed deed) => Add(words, new Term { Verb = deed });
+        void Does(string words, Verb verb) => Add(words, new Term { Verb = verb });
 
-        Verb("unscrew, screw, screws", Deed.Unscrew);
-        Verb("unclip, clip, clips, cl", Deed.Unclip);
-        Verb("unlatch, latch, latches", Deed.Unlatch);
-        Verb("switch, switches", Deed.Switch);
-        Verb("swing, swings", Deed.Swing);
-        Verb("route, unroute, cable, cables", Deed.Route);
-        Verb("move, aside, move aside", Deed.Move);
-        Verb("unplug", Deed.Unplug);
-        Verb("peel", Deed.Peel);
-        Verb("unbond, bond", Deed.Unbond);
-        Verb("lift", Deed.Lift);
-        Verb("thermal", Deed.Thermal);
+        Does("unscrew, screw, screws", Verb.Unscrew);
+        Does("unclip, clip, clips, cl", Verb.Unclip);
+        Does("unlatch, latch, latches", Verb.Unlatch);
+        Does("switch, switches", Verb.Switch);
+        Does("swing, swings", Verb.Swing);
+        Does("route, unroute, cable, cables", Verb.Route);
+        Does("move, aside, move aside", Verb.Move);
+        Does("unplug", Verb.Unplug);
+        Does("peel", Verb.Peel);
+        Does("unbond, bond", Verb.Unbond);
+        Does("lift", Verb.Lift);
+        Does("thermal", Verb.Thermal);
         // Slides along a guide, or names a connector where the phrase unplugs.
-        Add("slide, slides", new Term { Verb = Deed.Slide, Connector = Connector.SlideLock });
+        Add("slide, slides", new Term { Verb = Verb.Slide, Connector = Connector.SlideLock });
 
         Add("cross, ph", new Term { Drive = Drive.Cross });
         Add("slotted, slot, flat", new Term { Drive = Drive.Slotted });
@@ -176,7 +205,7 @@ internal static partial class Vocabulary
         Add("captive, cap", new Term { Captive = true });
         Add("loose", new Term { Captive = false });
 
-        void Connection(string words, Connector connector) => Add(words, new Term { Connector = connector, Implied = Deed.Unplug });
+        void Connection(string words, Connector connector) => Add(words, new Term { Connector = connector, Implied = Verb.Unplug });
         Connection("wireplug, wire plug, wire, wires", Connector.WirePlug);
         Connection("tightwireplug, tight wire plug, tight wire, tight", Connector.TightWirePlug);
         Connection("fliplock, flip lock, flip-lock, flip, flips", Connector.FlipLock);
@@ -192,15 +221,15 @@ internal static partial class Vocabulary
 
         Add("none, nothing", new Term { Cover = Cover.None });
         Add("plug, plugs", new Term { Cover = Cover.Plug });
-        Add("foot, feet", new Term { Cover = Cover.Foot, Peel = PeelWhat.Foot, Implied = Deed.Peel });
-        Add("label, labels", new Term { Cover = Cover.Label, Peel = PeelWhat.Label, Implied = Deed.Peel });
-        Add("seal, seals", new Term { Cover = Cover.Seal, Peel = PeelWhat.Seal, Implied = Deed.Peel });
-        Add("shield, shields", new Term { Cover = Cover.Shield, Peel = PeelWhat.Shield, Implied = Deed.Peel });
-        Add("film, films", new Term { Peel = PeelWhat.Film, Implied = Deed.Peel });
+        Add("foot, feet", new Term { Cover = Cover.Foot, Peel = PeelWhat.Foot, Implied = Verb.Peel });
+        Add("label, labels", new Term { Cover = Cover.Label, Peel = PeelWhat.Label, Implied = Verb.Peel });
+        Add("seal, seals", new Term { Cover = Cover.Seal, Peel = PeelWhat.Seal, Implied = Verb.Peel });
+        Add("shield, shields", new Term { Cover = Cover.Shield, Peel = PeelWhat.Shield, Implied = Verb.Peel });
+        Add("film, films", new Term { Peel = PeelWhat.Film, Implied = Verb.Peel });
         // A tape is peeled, parted as a bond, or hides a screw: the phrase must say which.
         Add("tape, tapes", new Term { Cover = Cover.Tape, Peel = PeelWhat.Tape, Bond = Bond.Tape });
 
-        void Bonded(string words, Bond bond) => Add(words, new Term { Bond = bond, Implied = Deed.Unbond });
+        void Bonded(string words, Bond bond) => Add(words, new Term { Bond = bond, Implied = Verb.Unbond });
         Bonded("releasetab, release tab, release tabs, tab, tabs", Bond.ReleaseTab);
         Bonded("foam", Bond.Foam);
         Bonded("gasket, gaskets", Bond.Gasket);
@@ -213,9 +242,9 @@ internal static partial class Vocabulary
         Add("board, boards", new Term { Lift = LiftWhat.Board });
         Add("display", new Term { Lift = LiftWhat.Display });
 
-        Add("pad, pads", new Term { Thermal = ThermalWhat.Pad, Implied = Deed.Thermal });
-        Add("paste", new Term { Thermal = ThermalWhat.Paste, Implied = Deed.Thermal });
-        Add("liquidmetal, liquid metal", new Term { Thermal = ThermalWhat.LiquidMetal, Implied = Deed.Thermal });
+        Add("pad, pads", new Term { Thermal = ThermalWhat.Pad, Implied = Verb.Thermal });
+        Add("paste", new Term { Thermal = ThermalWhat.Paste, Implied = Verb.Thermal });
+        Add("liquidmetal, liquid metal", new Term { Thermal = ThermalWhat.LiquidMetal, Implied = Verb.Thermal });
         return terms;
     }
 

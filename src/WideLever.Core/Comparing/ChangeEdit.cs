@@ -2,7 +2,10 @@ using WideLever.Core.Records;
 
 namespace WideLever.Core.Comparing;
 
-/// <summary>One edit of a record: what a change puts in or takes out.</summary>
+/// <summary>
+/// One edit of a record: what a change puts in or takes out. Only known facts are changed: to learn one that is not known is a finding, and no
+/// change of the machine. Method, <em>What is built on it</em>, what-if.
+/// </summary>
 public abstract record ChangeEdit
 {
     private protected ChangeEdit() { }
@@ -58,7 +61,7 @@ public sealed record SetPart : ChangeEdit
     /// <summary>Whether they need pairing; null: as before.</summary>
     public bool? Paired { get; init; }
 
-    /// <summary>What they cost where that is not known, as a share of the machine's price; null: as before.</summary>
+    /// <summary>What they cost where nobody sold them or there was none to sell by itself, as a share of the machine's price; null: as before.</summary>
     public double? PriceShare { get; init; }
 
     /// <summary>Longest module, mm; null: as before.</summary>
@@ -74,28 +77,34 @@ public sealed record SetPart : ChangeEdit
     public override TeardownRecord Apply(TeardownRecord record, IReadOnlyList<string> targets) =>
         record with { Parts = [.. record.Parts.Select(part => targets.Contains(part.Id) ? Changed(part, record.Unit.Price) : part)] };
 
-    private Part Changed(Part part, Money? machine) => part with
+    private Part Changed(Part part, Money? machine)
     {
-        Mounting = Mounting ?? part.Mounting,
-        Within = Mounting is null ? part.Within : null,
-        Interface = part.Interface with
+        // What is held in another way is another thing: its interface and its spare are what the change says, whatever was known of the old one.
+        var other = Mounting is not null && part.Mounting is not null && Mounting != part.Mounting && part.Within is not null;
+        bool May(bool known) => known || other;
+        return part with
         {
-            Standard = Standard ?? part.Interface.Standard,
-            MaxLengthMm = MaxLengthMm ?? part.Interface.MaxLengthMm,
-            Sides = Sides ?? part.Interface.Sides,
-        },
-        Capacity = Takes is { } most && (part.Capacity.Max.Bench ?? part.Capacity.Max.Maker ?? 0) < most
-            ? part.Capacity with { Max = part.Capacity.Max with { Maker = most, Bench = most } }
-            : part.Capacity,
-        Spare = part.Spare with
-        {
-            Source = Source ?? part.Spare.Source,
-            Paired = Paired ?? part.Spare.Paired,
-            Price = PriceShare is { } share && part.Spare.Price?.Amount is null && machine?.Amount is { } amount
-                ? machine with { Amount = Math.Round(amount * share), Notes = null }
-                : part.Spare.Price,
-        },
-    };
+            Mounting = part.Mounting is null ? null : Mounting ?? part.Mounting,
+            Within = Mounting is null || part.Mounting is null ? part.Within : null,
+            Interface = part.Interface with
+            {
+                Standard = May(part.Interface.Standard is not null) ? Standard ?? part.Interface.Standard : part.Interface.Standard,
+                MaxLengthMm = May(part.Interface.MaxLengthMm is not null) ? MaxLengthMm ?? part.Interface.MaxLengthMm : part.Interface.MaxLengthMm,
+                Sides = May(part.Interface.Sides is not null) ? Sides ?? part.Interface.Sides : part.Interface.Sides,
+            },
+            Capacity = Takes is { } most && (part.Capacity.Max.Maker ?? part.Capacity.Max.Bench) < most
+                ? part.Capacity with { Max = part.Capacity.Max with { Maker = most, Bench = most } }
+                : part.Capacity,
+            Spare = part.Spare with
+            {
+                Source = May(part.Spare.Source is not null) ? Source ?? part.Spare.Source : part.Spare.Source,
+                Paired = May(part.Spare.Paired is not null || part.Spare.Source == Supply.None) ? Paired ?? part.Spare.Paired : part.Spare.Paired,
+                Price = PriceShare is { } share && May(part.Spare.Source == Supply.None) && part.Spare.Price?.Amount is null && machine?.Amount is { } amount
+                    ? machine with { Amount = Math.Round(amount * share), Notes = null }
+                    : part.Spare.Price,
+            },
+        };
+    }
 }
 
 /// <summary>An empty place beside each part, like its own.</summary>
@@ -132,12 +141,14 @@ public sealed record SetGuidance : ChangeEdit
     {
         Guidance = record.Guidance with
         {
-            Manual = Marks.Contains("manual") ? true : record.Guidance.Manual,
-            Labels = Marks.Contains("labels") ? true : record.Guidance.Labels,
-            PartNumbers = Marks.Contains("partNumbers") ? true : record.Guidance.PartNumbers,
-            Order = Marks.Contains("order") ? true : record.Guidance.Order,
+            Manual = Mark("manual", record.Guidance.Manual),
+            Labels = Mark("labels", record.Guidance.Labels),
+            PartNumbers = Mark("partNumbers", record.Guidance.PartNumbers),
+            Order = Mark("order", record.Guidance.Order),
         },
     };
+
+    private bool? Mark(string name, bool? known) => known is not null && Marks.Contains(name) ? true : known;
 }
 
 /// <summary>Other actions for some. The last action of a step that opens, frees or disconnects something stays.</summary>
@@ -174,16 +185,17 @@ public sealed record ReplaceActions : ChangeEdit
         var first = step.Actions.FirstOrDefault(Matches);
         if (first is null)
             return step;
-        var count = step.Actions.Where(Matches).Sum(action => action.Count);
+        // What nobody counted is no more known of what comes instead.
+        var count = step.Actions.Where(Matches).Select(action => action.Count).Aggregate((a, b) => a + b);
         var actions = step.Actions.SelectMany(action => !Matches(action) ? [action] : ReferenceEquals(action, first)
-            ? With.Select(one => SameCount ? one with { Count = Math.Min(count, RecordLimits.Count) } : one)
+            ? With.Select(one => SameCount ? one with { Count = count is { } same ? new Count(Math.Min(same.Least, RecordLimits.Count), Math.Min(same.Most, RecordLimits.Count)) : null } : one)
             : []).ToList();
         if (actions.Count == 0 && (step.Opens is not null || step.Frees.Count > 0 || step.DisconnectsPower))
             actions.Add(first);
         return step with { Actions = actions };
     }
 
-    private bool Matches(TeardownAction action) => action.Verb() == Do && (Words.Count == 0 || (OfWhat(action) is { } word && Words.Contains(word)));
+    private bool Matches(TeardownAction action) => action.Verb.Word() == Do && (Words.Count == 0 || (OfWhat(action) is { } word && Words.Contains(word)));
 
     private static string? OfWhat(TeardownAction action) => action switch
     {
@@ -237,16 +249,18 @@ public sealed record SetScrews : ChangeEdit
     {
         if (Drives.Count > 0 && !(screws.Drive is { } drive && Drives.Contains(drive)))
             return screws;
+        var (uncovered, resized, redriven) = (Uncovered && screws.Cover is not null,
+            size is not null && screws is { Captive: not true, Thread: not null, Length: not null }, Drive is not null && screws.Drive is not null);
         return screws with
         {
-            Captive = Captive ?? screws.Captive,
-            Cover = Uncovered ? Cover.None : screws.Cover,
-            Covers = Uncovered ? null : screws.Covers,
-            Thread = size is { } common && screws.Captive != true ? common.Thread : screws.Thread,
-            Length = size is { } same && screws.Captive != true ? same.Length : screws.Length,
-            Drive = Drive ?? screws.Drive,
-            Size = Drive is null ? screws.Size : Size,
-            Tool = Drive is null ? screws.Tool : null,
+            Captive = screws.Captive is null ? null : Captive ?? screws.Captive,
+            Cover = uncovered ? Cover.None : screws.Cover,
+            Covers = uncovered ? null : screws.Covers,
+            Thread = resized ? size!.Value.Thread : screws.Thread,
+            Length = resized ? size!.Value.Length : screws.Length,
+            Drive = redriven ? Drive : screws.Drive,
+            Size = redriven ? Size : screws.Size,
+            Tool = redriven ? null : screws.Tool,
         };
     }
 
@@ -258,7 +272,7 @@ public sealed record SetScrews : ChangeEdit
         {
             var most = layer.SelectMany(step => step.Actions).OfType<Unscrew>()
                 .Where(screws => screws is { Captive: not true, Thread: not null, Length: not null })
-                .GroupBy(screws => (Thread: screws.Thread!, Length: screws.Length!.Value)).MaxBy(group => group.Sum(screws => screws.Count));
+                .GroupBy(screws => (Thread: screws.Thread!, Length: screws.Length!.Value)).MaxBy(group => group.Sum(screws => (screws.Count ?? Count.One).Middle));
             sizes[layer.Key] = most?.Key;
         }
         return sizes;

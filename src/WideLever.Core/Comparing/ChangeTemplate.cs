@@ -32,18 +32,18 @@ public sealed record ChangeTargets
     /// <summary>Reached only after a part of this kind is out; null: does not matter.</summary>
     public PartKind? Behind { get; init; }
 
-    /// <summary>Whether it is so far not known to be sold, true, or does not matter, false.</summary>
+    /// <summary>Whether it is known that nobody sells it, true, or does not matter, false.</summary>
     public bool NotOnSale { get; init; }
 
-    /// <summary>Whether it is so far not known to work unpaired, true, or does not matter, false.</summary>
+    /// <summary>Whether it is known to work only after pairing, true, or does not matter, false.</summary>
     public bool Paired { get; init; }
 
     /// <summary>Whether a part is one of them.</summary>
     internal bool Has(Part part, TeardownRecord record) =>
         Kinds.Contains(part.Kind)
         && (Mountings.Count == 0 || (part.Mounting is { } mounting && Mountings.Contains(mounting)))
-        && (!NotOnSale || part.Spare.Source is null or Supply.None)
-        && (!Paired || (part.Spare.Paired != false && part.Spare.Source != Supply.None))
+        && (!NotOnSale || part.Spare.Source is Supply.None)
+        && (!Paired || (part.Spare.Paired == true && part.Spare.Source != Supply.None))
         && (Behind is not { } behind || IsBehind(part, behind, record));
 
     /// <summary>Whether every step that frees a part needs one that frees a part of a kind.</summary>

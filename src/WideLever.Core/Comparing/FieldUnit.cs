@@ -13,14 +13,17 @@ public readonly record struct FieldKind(PartKind Kind, Quantity Score, bool Abse
 /// <summary>What a comparison needs of a unit: its scores kind by kind, without its steps and parts.</summary>
 /// <param name="IsDesktop">Its build: a desktop, or a notebook of any class.</param>
 /// <param name="Repair">The kinds of R that it has, in the rubric's order.</param>
-/// <param name="Upgrade">All kinds of U.</param>
-public sealed record FieldUnit(bool IsDesktop, IReadOnlyList<FieldKind> Repair, IReadOnlyList<FieldKind> Upgrade)
+/// <param name="Upgrades">All kinds of U, for each choice of places that can be used together; the one that is shown first.</param>
+public sealed record FieldUnit(bool IsDesktop, IReadOnlyList<FieldKind> Repair, IReadOnlyList<IReadOnlyList<FieldKind>> Upgrades)
 {
     /// <summary>A unit by its result.</summary>
     public static FieldUnit Of(Result result, TeardownRecord record) => new(
         record.Unit.Class == MachineClass.Desktop,
         [.. result.RepairKinds.Select(kind => new FieldKind(kind.Kind, kind.Score, false))],
-        [.. result.UpgradeKinds.Select(kind => new FieldKind(kind.Kind, kind.Score, record.Absent.Contains(kind.Kind)))]);
+        [.. result.UpgradeChoices.Select(choice => choice.Kinds.Select(kind => new FieldKind(kind.Kind, kind.Score, record.Absent.Contains(kind.Kind))).ToList())]);
+
+    /// <summary>All kinds of U by the choice that is shown.</summary>
+    public IReadOnlyList<FieldKind> Upgrade => Upgrades[0];
 
     /// <summary>The indices under the rubric's weights.</summary>
     public Indices Indices(Rubric rubric) => Indices(rubric, new(rubric.Repair.Pairs), new(rubric.Upgrade.Pairs));
@@ -31,14 +34,18 @@ public sealed record FieldUnit(bool IsDesktop, IReadOnlyList<FieldKind> Repair, 
     /// <param name="upgrade">Weight of each kind in U.</param>
     public Indices Indices(Rubric rubric, Dictionary<PartKind, double> repair, Dictionary<PartKind, double> upgrade)
     {
-        var (ofRepair, ofUpgrade) = (Mean(Repair, repair, rubric), Mean(Upgrade, upgrade, rubric));
-        var combined = new Mean(1, rubric.Floor).Of([(rubric.Combined.Repair, ofRepair), (rubric.Combined.Upgrade, ofUpgrade)]);
-        return new(ofRepair, ofUpgrade, ofRepair.Value is null || ofUpgrade.Value is null ? combined with { Value = null } : combined);
+        var (ofRepair, ofUpgrade) = (OfRepair(repair, rubric), OfUpgrade(upgrade, rubric));
+        return new(ofRepair, ofUpgrade, Scorer.Combine(ofRepair, ofUpgrade, rubric));
     }
 
-    /// <summary>An index over some of its kinds, 0..100.</summary>
-    internal static Quantity Mean(IEnumerable<FieldKind> kinds, Dictionary<PartKind, double> weights, Rubric rubric) =>
-        new Mean(rubric.Schools.AcrossMean, rubric.Floor).Of([.. kinds.Select(kind => (weights[kind.Kind], kind.Score))]).Times(100);
+    /// <summary>R under some weights, 0..100.</summary>
+    internal Quantity OfRepair(Dictionary<PartKind, double> weights, Rubric rubric) => Across(Repair, weights, rubric);
+
+    /// <summary>U under some weights, 0..100: the greatest over the choices.</summary>
+    internal Quantity OfUpgrade(Dictionary<PartKind, double> weights, Rubric rubric) => Quantity.Greatest([.. Upgrades.Select(kinds => Across(kinds, weights, rubric))]);
+
+    private static Quantity Across(IReadOnlyList<FieldKind> kinds, Dictionary<PartKind, double> weights, Rubric rubric) =>
+        Scorer.Across(kinds.Select(kind => (weights[kind.Kind], kind.Score)), rubric);
 }
 
 /// <summary>The indices of two units of different builds on what both have.</summary>
@@ -56,7 +63,7 @@ public static class Field
     {
         var inRepair = first.Repair.Select(kind => kind.Kind).Intersect(second.Repair.Select(kind => kind.Kind)).ToHashSet();
         var inUpgrade = first.Upgrade.Where(kind => !kind.Absent).Select(kind => kind.Kind).Intersect(second.Upgrade.Where(kind => !kind.Absent).Select(kind => kind.Kind)).ToHashSet();
-        FieldUnit Both(FieldUnit unit) => new(unit.IsDesktop, [.. unit.Repair.Where(kind => inRepair.Contains(kind.Kind))], [.. unit.Upgrade.Where(kind => inUpgrade.Contains(kind.Kind))]);
+        FieldUnit Both(FieldUnit unit) => new(unit.IsDesktop, [.. unit.Repair.Where(kind => inRepair.Contains(kind.Kind))], [.. unit.Upgrades.Select(kinds => kinds.Where(kind => inUpgrade.Contains(kind.Kind)).ToList())]);
         return (Both(first), Both(second));
     }
 
@@ -68,6 +75,33 @@ public static class Field
     }
 
     private static double Share(OrderedTable<PartKind, double> weights, IReadOnlyList<FieldKind> kinds) => kinds.Sum(kind => weights[kind.Kind]) / weights.Pairs.Sum(pair => pair.Value);
+
+    /// <summary>
+    /// The place of each unit by the low end of an index, 1 the first: what is certain puts a unit where it stands. Equals share a place.
+    /// </summary>
+    public static int[] PlacesByLow(IReadOnlyList<Quantity> indices)
+    {
+        var lows = indices.Select(one => one.Low).ToList();
+        return [.. lows.Select(Ranks(lows))];
+    }
+
+    /// <summary>
+    /// The place of each unit by the value of an index; null: it has none, stands behind those that have, by its low end, and is not numbered.
+    /// </summary>
+    public static int?[] PlacesByValue(IReadOnlyList<Quantity> indices)
+    {
+        var place = Ranks([.. indices.Select(one => one.Value).OfType<double>()]);
+        return [.. indices.Select(one => one.Value is { } value ? place(value) : (int?)null)];
+    }
+
+    private static Func<double, int> Ranks(IReadOnlyList<double> values)
+    {
+        var falling = values.OrderDescending().ToArray();
+        var places = new Dictionary<double, int>();
+        for (var rank = 0; rank < falling.Length; rank++)
+            places.TryAdd(falling[rank], rank + 1);
+        return value => places[value];
+    }
 
     /// <summary>
     /// The group of each unit, 1 the first: units of one group cannot all be told apart, and every unit of a group is ahead of every unit of the

@@ -38,7 +38,7 @@ public static class FlipPoints
                 return Value(first, weights) - Value(second, weights);
             }
             double Value(FieldUnit unit, Dictionary<PartKind, double> weights) =>
-                FieldUnit.Mean(index == IndexName.Repair ? unit.Repair : unit.Upgrade, weights, rubric).Value ?? double.NaN;
+                (index == IndexName.Repair ? unit.OfRepair(weights, rubric) : unit.OfUpgrade(weights, rubric)).Value ?? double.NaN;
             // Alone in the table its weight cannot change anything; beside others it may go from nothing to all.
             if (weight >= sum)
                 return null;

@@ -21,25 +21,29 @@ public static class KindLosses
     public static IReadOnlyDictionary<ReasonKey, double> Of(Result result, TeardownRecord record, Rubric rubric)
     {
         var losses = new Dictionary<ReasonKey, double>();
-        Add(losses, IndexName.Repair, Ledger.OfRepair(result, record, rubric, actions: false));
-        Add(losses, IndexName.Upgrade, Ledger.OfUpgrade(result, record, rubric, actions: false));
+        Add(losses, IndexName.Repair, Ledger.OfRepair(result, record, rubric, actions: false), rubric.Repair, [.. result.RepairKinds.Select(kind => kind.Kind)]);
+        Add(losses, IndexName.Upgrade, Ledger.OfUpgrade(result, record, rubric, actions: false), rubric.Upgrade, [.. result.UpgradeKinds.Select(kind => kind.Kind)]);
         return losses;
     }
 
-    private static void Add(Dictionary<ReasonKey, double> losses, IndexName index, Ledger? ledger)
+    private static void Add(Dictionary<ReasonKey, double> losses, IndexName index, Ledger ledger, OrderedTable<PartKind, double> weights, IReadOnlyList<PartKind> kinds)
     {
-        foreach (var line in ledger?.Lines ?? [])
+        var whole = kinds.Sum(kind => weights[kind]);
+        // What stands somewhere for want of a value says nothing for or against a machine.
+        foreach (var line in ledger.Lines.Where(line => line.Known))
         {
             if (!Words.TryParse<PartKind>(line.Name, out var kind))
                 throw new InvalidOperationException($"a line of the ledger about no kind: {line.Name}");
+            // Without an index a kind is charged from 100 down by itself: of the index it is its share of the weight.
+            var share = ledger.Index is null ? weights[kind] / whole : 1;
             var criteria = line.Lines.SelectMany(inner => inner.Sort == LedgerSort.Part && index == IndexName.Repair ? inner.Lines : [inner]).Where(inner => inner.Sort == LedgerSort.Criterion).ToList();
-            if (criteria.Count == 0)
-                losses[new(index, kind, "absent")] = line.Points;
-            foreach (var criterion in criteria)
+            if (criteria.Count == 0 && index == IndexName.Upgrade)
+                losses[new(index, kind, "absent")] = share * line.Points;
+            foreach (var criterion in criteria.Where(criterion => criterion.Known))
             {
                 // The four marks are of the machine, whatever kind they are counted with.
                 var key = criterion.Name == Criterion.Guidance.Word() ? new ReasonKey(index, null, criterion.Name) : new(index, kind, criterion.Name);
-                losses[key] = losses.GetValueOrDefault(key) + criterion.Points;
+                losses[key] = losses.GetValueOrDefault(key) + share * criterion.Points;
             }
         }
     }

@@ -35,14 +35,21 @@ internal sealed record DrawnItems((int Weight, double Raised)[] Known, DrawnItem
 /// <param name="Parts">Its parts; one that is all unknown where none is recorded.</param>
 internal sealed record DrawnKind(int Weight, DrawnItems[] Parts);
 
+/// <summary>A set of places that may be counted on.</summary>
+/// <param name="Places">Which places of the kind.</param>
+/// <param name="Headroom">How far the kind can be upgraded with them.</param>
+internal sealed record DrawnSet(int[] Places, DrawnItem Headroom);
+
 /// <summary>A kind of a unit in U.</summary>
 /// <param name="Weight">Which of the drawn kind weights is its.</param>
-/// <param name="Headroom">How far it can be upgraded; null: it is 0 as a whole.</param>
-/// <param name="Places">Each separable place: how open it is, and the four of its access.</param>
-internal sealed record DrawnUpgrade(int Weight, DrawnItem? Headroom, (DrawnItem Standard, DrawnItems Access)[] Places);
+/// <param name="Places">Each place: how open it is, and the four of its access.</param>
+/// <param name="Sets">The sets of places of which the greatest is taken in each draw; none: the kind is 0 as a whole.</param>
+internal sealed record DrawnUpgrade(int Weight, (DrawnItem Standard, DrawnItems Access)[] Places, DrawnSet[] Sets);
 
 /// <summary>A unit as <see cref="RankOdds"/> draws it.</summary>
-internal sealed record DrawnUnit(DrawnKind[] Repair, DrawnUpgrade[] Upgrade)
+/// <param name="Repair">Its kinds in R.</param>
+/// <param name="Upgrades">Its kinds in U, for each choice of places that can be used together; in each draw the greatest is taken.</param>
+internal sealed record DrawnUnit(DrawnKind[] Repair, DrawnUpgrade[][] Upgrades)
 {
     /// <summary>Uniform numbers a unit takes: one for each of the nine criteria, headroom and standard, and two for its effort factor.</summary>
     public const int Uniforms = 13;
@@ -50,38 +57,44 @@ internal sealed record DrawnUnit(DrawnKind[] Repair, DrawnUpgrade[] Upgrade)
     private const int HeadroomUniform = 9, StandardUniform = 10;
 
     /// <summary>A unit by its result.</summary>
-    public static DrawnUnit Of(Result result, TeardownRecord record, Rubric rubric)
+    public static DrawnUnit Of(Result result, Rubric rubric)
     {
         var repair = new List<DrawnKind>();
+        var efforts = result.Parts.ToDictionary(part => part.Part.Id, part => part.Effort, StringComparer.Ordinal);
         foreach (var kind in result.RepairKinds)
         {
             var parts = result.Parts.Where(part => part.Part.Kind == kind.Kind && part.Criteria is not null)
                 .Select(part => Inside(Items(part.Criteria!.Pairs, part.Part, part.Effort, rubric, Positions(rubric.Criteria.Pairs)))).ToList();
             repair.Add(new(PositionOf(rubric.Repair, kind.Kind), parts.Count > 0 ? [.. parts] : [Inside(AllUnknown(rubric.Criteria.Pairs))]));
         }
-        var upgrade = new List<DrawnUpgrade>();
-        foreach (var kind in result.UpgradeKinds)
+        return new([.. repair], [.. result.UpgradeChoices.Select(choice => choice.Kinds.Select(Upgrade).ToArray())]);
+
+        DrawnUpgrade Upgrade(UpgradeKind kind)
         {
             var weight = PositionOf(rubric.Upgrade, kind.Kind);
-            var isKnown = kind.Score is { Coverage: > 0 } or { High: 0 };
-            if (isKnown && (kind.Access is null || kind.Headroom is { High: 0 }))
-            {
-                upgrade.Add(new(weight, null, []));
-                continue;
-            }
             var unknown = new DrawnItem((int)UpgradeCriterion.Headroom, HeadroomUniform, 0, 1, 0);
-            var headroom = kind.Headroom is { } known ? unknown with { Low = known.Low, High = known.High } : unknown;
-            (DrawnItem, DrawnItems)[] places =
+            // Without a set it is known to be nothing, or nothing is known of it.
+            if (kind.Set is null && kind.Score.High == 0)
+                return new(weight, [], []);
+            if (kind.Set is null)
+                return new(weight, [(new DrawnItem((int)UpgradeCriterion.Standard, StandardUniform, 0, 1, 0), Access(AllUnknown(rubric.AccessCriteria.Pairs)))], [new([0], unknown)]);
+            var places = kind.Sets.SelectMany(set => set.Places).DistinctBy(place => place.Part.Id).ToList();
+            return new(weight, [.. places.Select(Place)],
             [
-                .. kind.Places.Select(place => (
-                    new DrawnItem((int)UpgradeCriterion.Standard, StandardUniform, place.Standard.Low, place.Standard.High, 0),
-                    Access(Items(place.Criteria, place.Part, result.Parts.Single(part => part.Part.Id == place.Part.Id).Effort, rubric, Positions(rubric.AccessCriteria.Pairs))))),
-            ];
-            if (places.Length == 0)
-                places = [(new DrawnItem((int)UpgradeCriterion.Standard, StandardUniform, 0, 1, 0), Access(AllUnknown(rubric.AccessCriteria.Pairs)))];
-            upgrade.Add(new(weight, headroom, places));
+                // A place that may not be one at all adds nothing for certain.
+                .. kind.Sets.Where(set => set.Headroom.High > 0).Select(set => new DrawnSet([.. set.Places.Select(place => places.FindIndex(other => other.Part.Id == place.Part.Id))],
+                    unknown with { Low = set.Places.All(place => place.Part.Mounting is not null) ? set.Headroom.Low : 0, High = set.Headroom.High })),
+            ]);
         }
-        return new([.. repair], [.. upgrade]);
+
+        (DrawnItem, DrawnItems) Place(UpgradePlace place)
+        {
+            var standard = new DrawnItem((int)UpgradeCriterion.Standard, StandardUniform, place.Standard.Low, place.Standard.High, 0);
+            var access = Items(place.Criteria, place.Part, efforts[place.Part.Id], rubric, Positions(rubric.AccessCriteria.Pairs));
+            return place.Part.Mounting is null
+                ? (standard with { Low = 0 }, Access(access.Select(item => item with { Low = 0, High = Math.Clamp(item.High, 0, 1), PerLogEffort = 0 })))
+                : (standard, Access(access));
+        }
 
         DrawnItems Inside(IEnumerable<DrawnItem> items) => DrawnItems.Of(items, rubric.Schools.InsideMean, rubric.Floor);
         DrawnItems Access(IEnumerable<DrawnItem> items) => DrawnItems.Of(items, 0, rubric.Floor);

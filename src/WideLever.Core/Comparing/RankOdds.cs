@@ -98,7 +98,7 @@ public sealed class RankOdds
         ArgumentOutOfRangeException.ThrowIfGreaterThan(draws, MaxDraws);
         if (earlier is not null && (earlier.Units, earlier.Seed, earlier.Index) != (field.Count, seed, index))
             throw new ArgumentOutOfRangeException(nameof(earlier), "the earlier draws are of another field, seed or index");
-        var units = results.Zip(field, (result, record) => DrawnUnit.Of(result, record, rubric)).ToList();
+        var units = results.Select(result => DrawnUnit.Of(result, rubric)).ToList();
         var (n, first, last) = (units.Count, (earlier?.Draws ?? 0) / RankDraws.Block, (draws + RankDraws.Block - 1) / RankDraws.Block);
         var places = earlier is null ? new int[n * n] : (int[])earlier.places.Clone();
         var above = earlier is null ? new int[n * n] : (int[])earlier.above.Clone();

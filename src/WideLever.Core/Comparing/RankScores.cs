@@ -49,9 +49,10 @@ internal sealed class RankScores(Rubric rubric)
 
     private readonly Vector512<double> floor = Vector512.Create(rubric.Floor);
     private readonly double[] uniform = new double[DrawnUnit.Uniforms * RankDraws.Block];
-    private readonly Vector512<double>[] kind = new Vector512<double>[Words], sum = new Vector512<double>[Words], weights = new Vector512<double>[Words], access = new Vector512<double>[Words],
-        ofRepair = new Vector512<double>[Words];
+    private readonly Vector512<double>[] kind = new Vector512<double>[Words], sum = new Vector512<double>[Words], weights = new Vector512<double>[Words], best = new Vector512<double>[Words], access = new Vector512<double>[Words],
+        ofRepair = new Vector512<double>[Words], other = new Vector512<double>[Words];
 
+    private Vector512<double>[] ofPlaces = [];
     private double[] kinds = [], criteria = [], upgrades = [], upgradeCriteria = [], accessCriteria = [];
     private int block;
     private ulong seed;
@@ -124,43 +125,70 @@ internal sealed class RankScores(Rubric rubric)
             kind[i] = TExponent.Lower(kind[i] / parts.Length);
     }
 
+    /// <summary>U: in each draw the greatest over the choices of places.</summary>
     private void Upgrade(DrawnUnit unit, Span<Vector512<double>> row)
+    {
+        Upgrade(unit.Upgrades[0], row);
+        foreach (var choice in unit.Upgrades.AsSpan(1))
+        {
+            Upgrade(choice, other);
+            for (var i = 0; i < Words; i++)
+                row[i] = Vector512.Max(row[i], other[i]);
+        }
+    }
+
+    private void Upgrade(DrawnUpgrade[] upgradeKinds, Span<Vector512<double>> row)
     {
         Array.Clear(sum);
         Array.Clear(weights);
-        foreach (var one in unit.Upgrade)
+        foreach (var one in upgradeKinds)
         {
-            if (one.Headroom is { } headroom)
-                Kind(headroom, one.Places);
-            else
-                Array.Clear(kind);
+            Kind(one);
             Add(Row(upgrades, one.Weight));
         }
         Finish(row);
     }
 
-    /// <summary>An upgrade kind: the geometric mean of headroom and, arithmetic over its places, of standard and access.</summary>
-    private void Kind(DrawnItem headroom, (DrawnItem Standard, DrawnItems Access)[] places)
+    /// <summary>
+    /// An upgrade kind: in each draw the greatest over its sets of places of the geometric mean of headroom and, arithmetic over the places of
+    /// the set, of standard and access.
+    /// </summary>
+    private void Kind(DrawnUpgrade one)
     {
         var ofHeadroom = Row(upgradeCriteria, (int)UpgradeCriterion.Headroom);
         var ofStandard = Row(upgradeCriteria, (int)UpgradeCriterion.Standard);
         var ofAccess = Row(upgradeCriteria, (int)UpgradeCriterion.Access);
-        Array.Clear(access);
-        foreach (var (_, items) in places)
+        // Each place once: its standard, then its access.
+        if (ofPlaces.Length < 2 * Words * one.Places.Length)
+            ofPlaces = new Vector512<double>[2 * Words * one.Places.Length];
+        for (var p = 0; p < one.Places.Length; p++)
         {
-            Array.Clear(kind);
-            Add<Geometric>(items, accessCriteria, kind);
+            Array.Clear(access);
+            Add<Geometric>(one.Places[p].Access, accessCriteria, access);
             for (var i = 0; i < Words; i++)
-                access[i] += Geometric.Lower(kind[i]) / places.Length;
+            {
+                ofPlaces[2 * p * Words + i] = Drawn(one.Places[p].Standard, i);
+                ofPlaces[(2 * p + 1) * Words + i] = Geometric.Lower(access[i]);
+            }
         }
-        for (var i = 0; i < Words; i++)
+        Array.Clear(best);
+        foreach (var set in one.Sets)
         {
-            var standard = Vector512<double>.Zero;
-            foreach (var (item, _) in places)
-                standard += Drawn(item, i) / places.Length;
-            kind[i] = Geometric.Lower(
-                ofHeadroom[i] * Geometric.Raise(Drawn(headroom, i), floor) + ofStandard[i] * Geometric.Raise(standard, floor) + ofAccess[i] * Geometric.Raise(access[i], floor));
+            for (var i = 0; i < Words; i++)
+            {
+                var (standard, reached) = (Vector512<double>.Zero, Vector512<double>.Zero);
+                foreach (var p in set.Places)
+                {
+                    standard += ofPlaces[2 * p * Words + i];
+                    reached += ofPlaces[(2 * p + 1) * Words + i];
+                }
+                var score = Geometric.Lower(
+                    ofHeadroom[i] * Geometric.Raise(Drawn(set.Headroom, i), floor) + ofStandard[i] * Geometric.Raise(standard / set.Places.Length, floor)
+                    + ofAccess[i] * Geometric.Raise(reached / set.Places.Length, floor));
+                best[i] = Vector512.Max(best[i], score);
+            }
         }
+        best.CopyTo(kind, 0);
     }
 
     /// <summary>Adds Σ w v^ρ over some items to a row; their weights add up to 1.</summary>

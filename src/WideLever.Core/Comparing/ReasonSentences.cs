@@ -52,7 +52,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         var steps = route.Select(position => record.Record.Steps[position]).ToList();
         var actions = steps.SelectMany(step => step.Actions).ToList();
         var screws = actions.OfType<Unscrew>().ToList();
-        var count = screws.Sum(one => one.Count);
+        var count = Counted(screws);
         var ids = steps.Select(step => step.Id).ToList();
         switch (criterion)
         {
@@ -62,20 +62,20 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
                     .Where(other => other.Id != part.Id && other.Id != unit?.Id && Landmarks.Contains(other.Kind)).Select(other => The(other.Kind)).Distinct().ToList();
                 var with = unit is not null && unit.Id != part.Id ? $" with {The(unit.Kind)}" : "";
                 var after = against && before.Count > 0 ? $" only after {And(before)}" : "";
-                return new($"{Upper(the)} {comes} out{with}{after}: {Minutes(seconds)} there and back, {Count(count, "screw")}.", ids, part.Id);
+                return new($"{Upper(the)} {comes} out{with}{after}: {Minutes(seconds)} there and back, {count.Of("screw")}.", ids, part.Id);
             case Criterion.Fasteners:
-                var clips = actions.OfType<Unclip>().Sum(one => one.Count);
-                var hidden = screws.Where(one => one.Cover is not null and not Cover.None).Sum(one => one.Count);
+                var clips = Counted(actions.OfType<Unclip>());
+                var hidden = Counted(screws.Where(one => one.Cover is not null and not Cover.None));
                 var sizes = screws.Where(one => one is { Captive: not true, Thread: not null, Length: not null }).Select(one => (one.Thread, one.Length)).Distinct().Count();
-                var said = new List<string> { Count(count, "screw") };
-                if (hidden > 0)
+                var said = new List<string> { count.Of("screw") };
+                if (hidden.Any)
                     said.Add($"{hidden} of them hidden");
-                else if (count > 0 && screws.All(one => one.Captive == true))
+                else if (count.Any && screws.All(one => one.Captive == true))
                     said.Add("all captive");
                 if (sizes > 1)
                     said.Add($"{sizes} sizes");
-                if (clips > 0)
-                    said.Add(Count(clips, "clip"));
+                if (clips.Any)
+                    said.Add(clips.Of("clip"));
                 return new($"On the way to {the}: {string.Join(", ", said)}.", ids, part.Id);
             case Criterion.Tools:
                 var tools = actions.Select(action => action.ToolInHand()).OfType<Tool>().Where(tool => tool != Tool.Hand).Distinct().OrderBy(tool => rubric.Tools[tool]).Select(Name).ToList();
@@ -85,7 +85,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
                 if (bonds.Count == 0)
                     return new($"Nothing is stuck on the way to {the}.", ids, part.Id);
                 var words = bonds.Select(bond => bond.Bond is { } known ? Name(known) : "a bond that is not known").Distinct().ToList();
-                return new($"On the way to {the} {And(words)} {(bonds.Sum(bond => bond.Count) == 1 ? "has" : "have")} to be parted, {Count(bonds.Sum(bond => bond.Count), "bond")}.", ids, part.Id);
+                return new($"On the way to {the} {And(words)} {(Counted(bonds).IsOne ? "has" : "have")} to be parted, {Counted(bonds).Of("bond")}.", ids, part.Id);
             default:
                 var chance = 1 - actions.Aggregate(1.0, (whole, action) => whole * Survival.Of(action, rubric).Value);
                 return chance < 0.0005
@@ -129,12 +129,14 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
             case "headroom" when rubric.Headroom.TryGet(kind, out _):
                 var unitOf = kind == PartKind.Battery ? "Wh" : "GB";
                 var now = parts.Sum(part => part.Capacity.Fitted ?? 0);
-                var places = parts.Count(part => rubric.IsInseparable(part.Mounting) == false);
-                var most = Headroom.Best(kind, parts, record.Record.Unit, rubric);
-                return most is not { } top ? null
+                var counted = parts.Where(part => !result.LeftOut.Contains(part.Id)).ToList();
+                var on = upgrade.Places.Select(place => place.Part.Id).ToHashSet(StringComparer.Ordinal);
+                var most = Headroom.Best(kind, counted, [.. counted.Select(part => on.Contains(part.Id))], record.Record.Unit, rubric);
+                var supplied = upgrade.Places.Any(place => Headroom.Ceiling(place.Part, record.Record.Unit, rubric).From == CeilingFrom.Open);
+                return most.Value is not { } top ? null
                     : top <= now
                         ? new($"{Upper(The(kind))} {(IsPlural(kind) ? "stay" : "stays")} at {Number(now)} {unitOf}.", [], first)
-                        : new($"{Upper(The(kind))} can grow from {Number(now)} to {Number(top)} {unitOf} in {Count(places, "place")}.", [], first);
+                        : new($"{Upper(The(kind))} can grow from {Number(now)} to {Reached(most.Low, top, most.High)} {unitOf} in {Count(on.Count, "place")}{(supplied ? ", as the rubric supposes of an open standard" : "")}.", [], first);
             case "headroom":
                 var separable = parts.Count(part => rubric.IsInseparable(part.Mounting) == false);
                 return new(separable == parts.Count ? $"{Upper(The(kind))} can be swapped for another." : $"Of {Count(parts.Count, "part")} of this kind, {Of(kind)}, {separable} can be swapped.", [], first);
@@ -166,9 +168,27 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
 
     private static string Minutes(double seconds) => $"{(seconds < 595 ? (seconds / 60).ToString("0.#", CultureInfo.InvariantCulture) : Math.Round(seconds / 60).ToString(CultureInfo.InvariantCulture))} minutes";
 
+    private static string Reached(double low, double value, double high) =>
+        low == high ? Number(value) : double.IsInfinity(high) ? $"at least {Number(low)}" : $"about {Number(value)} ({Number(low)} to {Number(high)})";
+
     private static string Number(double number) => number.ToString("0.#", CultureInfo.InvariantCulture);
 
     private static string Count(int count, string what) => count switch { 0 => $"no {what}", 1 => $"one {what}", _ => $"{count.ToString(CultureInfo.InvariantCulture)} {what}s" };
+
+    private static Tally Counted(IEnumerable<TeardownAction> actions) => actions.Aggregate(new Tally(new(0, 0), true),
+        (sum, action) => new(sum.All + (action.Count ?? Records.Count.One), sum.Certain && action.Count is not null));
+
+    /// <summary>How many there are of something: what was counted, and one at least for each group that was not.</summary>
+    private readonly record struct Tally(Count All, bool Certain)
+    {
+        public bool Any => All.Most > 0;
+
+        public bool IsOne => Certain && All == Records.Count.One;
+
+        public string Of(string what) => Certain && All.Exact is { } exact ? Count(exact, what) : $"{this} {what}s";
+
+        public override string ToString() => Certain ? All.ToString() : $"at least {All.Least.ToString(CultureInfo.InvariantCulture)}";
+    }
 
     private static string And(IReadOnlyList<string> list) => Listed(list, "and");
 

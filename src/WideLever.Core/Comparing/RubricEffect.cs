@@ -25,18 +25,8 @@ public readonly record struct RubricEffect(IndexEffect Repair, IndexEffect Upgra
 
         IndexEffect[] Pairs(Func<Indices, Quantity> index)
         {
-            var (old, fresh) = (Places([.. before.Select(one => index(one).Low)]), Places([.. after.Select(one => index(one).Low)]));
+            var (old, fresh) = (Field.PlacesByLow([.. before.Select(index)]), Field.PlacesByLow([.. after.Select(index)]));
             return [.. before.Select((one, i) => new IndexEffect(index(one), index(after[i]), old[i], fresh[i]))];
         }
-    }
-
-    /// <summary>The place of every unit: one more than there are units whose low end is higher, for what is certain puts a unit where it stands.</summary>
-    public static int[] Places(IReadOnlyList<double> lows)
-    {
-        var places = new int[lows.Count];
-        var order = Enumerable.Range(0, lows.Count).OrderByDescending(i => lows[i]).ToArray();
-        for (var rank = 0; rank < order.Length; rank++)
-            places[order[rank]] = rank > 0 && lows[order[rank]] == lows[order[rank - 1]] ? places[order[rank - 1]] : rank + 1;
-        return places;
     }
 }

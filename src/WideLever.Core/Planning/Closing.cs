@@ -7,11 +7,11 @@ namespace WideLever.Core.Planning;
 /// <param name="Returned">How many went back into their holes; null: not ticked yet.</param>
 public sealed record ClosingWell(TrayWell Well, int? Returned)
 {
-    /// <summary>How many should go back.</summary>
-    public int Expected => Well.Screws.Count;
+    /// <summary>How many should go back; null: nobody counted them for certain, so whoever puts them back says how many there are.</summary>
+    public int? Expected => Well.Screws.Count?.Exact;
 
-    /// <summary>How many did not.</summary>
-    public int Missing => Expected - (Returned ?? 0);
+    /// <summary>How many did not; null: that cannot be told.</summary>
+    public int? Missing => Expected - (Returned ?? 0);
 }
 
 /// <summary>One step on the way back.</summary>
@@ -23,11 +23,11 @@ public sealed record ClosingWell(TrayWell Well, int? Returned)
 public sealed record ClosingStep(string StepId, string Title, IReadOnlyList<ClosingWell> Wells, IReadOnlyList<string> Tightening, bool Done);
 
 /// <summary>The count at the end.</summary>
-/// <param name="Expected">Screws that came out, captive ones included.</param>
+/// <param name="Expected">Screws that came out, captive ones included; a group of no certain count is as many as went back. Null: one such was not ticked yet.</param>
 /// <param name="Returned">Screws that went back.</param>
 /// <param name="LeftOver">Loose screws that lie in the tray though their place was ticked or passed; as counted by hand, null: not counted.</param>
-/// <param name="Missing">Loose screws that neither went back nor lie in the tray; negative: there are more than came out.</param>
-public sealed record ClosingCount(int Expected, int Returned, int? LeftOver, int? Missing)
+/// <param name="Missing">Loose screws that neither went back nor lie in the tray; negative: there are more than came out; null: not known yet.</param>
+public sealed record ClosingCount(int? Expected, int Returned, int? LeftOver, int? Missing)
 {
     /// <summary>Whether every screw is where it belongs.</summary>
     public bool IsClean => LeftOver == 0 && Missing == 0;
@@ -49,13 +49,13 @@ public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Coun
         foreach (var step in steps.Reverse())
         {
             var wells = tray.Where(well => well.StepId == step.Id).Reverse()
-                .Select(well => new ClosingWell(well, returned.TryGetValue((step.Id, well.Group), out var count) ? Math.Min(count, well.Screws.Count) : null))
+                .Select(well => new ClosingWell(well, returned.TryGetValue((step.Id, well.Group), out var count) ? Math.Min(count, well.Screws.Count?.Most ?? RecordLimits.Count) : null))
                 .ToList();
             var done = wells.Count > 0 ? wells.TrueForAll(well => well.Returned is not null) : returned.ContainsKey((step.Id, 0));
             back.Add(new(step.Id, step.Title, wells, step.Tightening, done));
         }
         var all = back.SelectMany(step => step.Wells).ToList();
-        var expected = all.Sum(well => well.Expected);
+        int? expected = all.TrueForAll(well => (well.Expected ?? well.Returned) is not null) ? all.Sum(well => well.Expected ?? well.Returned!.Value) : null;
         var put = all.Sum(well => well.Returned ?? 0);
         return new(back, new(expected, put, leftOver, leftOver is { } counted ? expected - put - counted : null));
     }

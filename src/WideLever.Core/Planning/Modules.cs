@@ -42,13 +42,13 @@ public sealed record ModuleFit(Module Module, IReadOnlyList<string> Against, IRe
 public static class ModuleFits
 {
     /// <summary>Every module of the place's kind, those that fit first.</summary>
-    public static IReadOnlyList<ModuleFit> Of(Part place, IEnumerable<Module> modules, Rubric rubric) =>
+    public static IReadOnlyList<ModuleFit> Of(Part place, Unit machine, IEnumerable<Module> modules, Rubric rubric) =>
     [
-        .. modules.Where(module => module.Kind == place.Kind).Select(module => Of(place, module, rubric))
+        .. modules.Where(module => module.Kind == place.Kind).Select(module => Of(place, machine, module, rubric))
             .OrderBy(fit => fit.Against.Count > 0).ThenBy(fit => fit.Unsure.Count).ThenBy(fit => fit.Module.Capacity).ThenBy(fit => fit.Module.Number, StringComparer.Ordinal),
     ];
 
-    private static ModuleFit Of(Part place, Module module, Rubric rubric)
+    private static ModuleFit Of(Part place, Unit machine, Module module, Rubric rubric)
     {
         var (against, unsure) = (new List<string>(), new List<string>());
         if (rubric.IsInseparable(place.Mounting) == true)
@@ -60,7 +60,7 @@ public static class ModuleFits
         Most("sides", place.Interface.Sides, module.Sides, "");
         Most("thickness", place.Interface.MaxThicknessMm, module.ThicknessMm, " mm");
         if (rubric.Headroom.Contains(place.Kind))
-            Most("capacity", Headroom.Ceiling(place.Capacity.Max, rubric.Schools.Ceiling), module.Capacity, " GB");
+            Capacity(Headroom.Ceiling(place, machine, rubric));
         return new(module, against, unsure);
 
         void Text(string what, string? asked, string? has)
@@ -69,6 +69,15 @@ public static class ModuleFits
                 unsure.Add(what);
             else if (!asked.Contains(has, StringComparison.OrdinalIgnoreCase) && !has.Contains(asked, StringComparison.OrdinalIgnoreCase))
                 against.Add($"{what}: the place is {asked}");
+        }
+
+        // Only what is stated speaks against a module; what the bench proved speaks for all that is no larger.
+        void Capacity(PlaceCeiling ceiling)
+        {
+            if (ceiling.From == CeilingFrom.School)
+                Most("capacity", ceiling.Value, module.Capacity, " GB");
+            else if (module.Capacity > ceiling.Low || (module.Capacity is not null && ceiling.From == CeilingFrom.Nothing))
+                unsure.Add("capacity");
         }
 
         void Most(string what, double? most, double? has, string unit)

@@ -53,7 +53,7 @@ public static class SortingTray
         var usual = wells
             .Where(other => other.Layer == well.Layer && !other.StaysInPart && other.Screws.Thread == well.Screws.Thread && other.Screws.Length is not null)
             .GroupBy(other => other.Screws.Length!.Value, other => other.Screws.Count)
-            .OrderByDescending(group => group.Sum()).ThenBy(group => group.Key)
+            .OrderByDescending(group => group.Sum(count => (count ?? Count.One).Middle)).ThenBy(group => group.Key)
             .First().Key;
         return length > usual ? LengthDifference.Longer : length < usual ? LengthDifference.Shorter : LengthDifference.None;
     }

@@ -50,10 +50,42 @@ public static class HeadDocuments
             Absent = unit.Absent,
             Guidance = teardown.Guidance,
             Steps = shared ? [.. teardown.Steps.Select(step => step with { Frees = [.. step.Frees.Where(own.Contains)] })] : teardown.Steps,
-            Parts = unit.Parts,
+            Parts = InViewIn(teardown, unit.Parts),
             Photos = shared ? [.. teardown.Photos.Select(photo => photo.Part is { } part && !own.Contains(part) ? photo with { Part = null } : photo)] : teardown.Photos,
             Notes = teardown.Notes,
         };
+    }
+
+    // Where a part is in view is said in the layers of one teardown; by another of the same unit it is not known.
+    private static IReadOnlyList<Part> InViewIn(TeardownDocument teardown, IReadOnlyList<Part> parts) =>
+        parts.All(part => part.Layer is not { } layer || teardown.Layers.Contains(layer))
+            ? parts
+            : [.. parts.Select(part => part.Layer is { } layer && !teardown.Layers.Contains(layer) ? part with { Layer = null } : part)];
+
+    /// <summary>The parts in view in a layer that no teardown of their unit has, by position.</summary>
+    public static IEnumerable<int> InViewNowhere(UnitDocument unit, IReadOnlyCollection<TeardownDocument> teardowns) =>
+        Enumerable.Range(0, unit.Parts.Count).Where(p => unit.Parts[p].Layer is { } layer && !teardowns.Any(teardown => teardown.Layers.Contains(layer)));
+
+    /// <summary>
+    /// A unit whose parts in view keep to the layers of its teardown: where one was renamed they are in view under its new name, and where one went
+    /// it is no longer known where they are.
+    /// </summary>
+    /// <param name="unit">The unit.</param>
+    /// <param name="before">The layers that it kept to.</param>
+    /// <param name="after">The layers as they are now.</param>
+    public static UnitDocument FollowLayers(UnitDocument unit, IReadOnlyList<string> before, IReadOnlyList<string> after)
+    {
+        if (unit.Parts.All(part => part.Layer is not { } layer || after.Contains(layer)))
+            return unit;
+        string? Now(string? layer)
+        {
+            if (layer is null || after.Contains(layer))
+                return layer;
+            var place = before.ToList().IndexOf(layer);
+            // A layer of another teardown of the unit is none of this one's.
+            return place < 0 ? layer : before.Count == after.Count && !before.Contains(after[place]) ? after[place] : null;
+        }
+        return unit with { Parts = [.. unit.Parts.Select(part => part with { Layer = Now(part.Layer) })] };
     }
 
     /// <summary>A record's unit, as it is kept.</summary>

@@ -69,6 +69,13 @@ public sealed class RecordGraph
     /// <summary>Step positions that disconnect power, in recorded order.</summary>
     public IReadOnlyList<int> Disconnecting { get; }
 
+    /// <summary>Positions of the parts on either side of an exclusion, rising.</summary>
+    /// <param name="parts">The parts of the record.</param>
+    public int[] Excluding(IReadOnlyList<Part> parts) =>
+    [
+        .. Enumerable.Range(0, parts.Count).SelectMany(p => parts[p].Excludes.Where(PartPositions.ContainsKey).SelectMany(id => new[] { p, PartPositions[id] })).Distinct().Order(),
+    ];
+
     /// <summary>Product over the inner layers of the steps that open it, times the disconnecting steps; at most <see cref="int.MaxValue"/>.</summary>
     public int Ways
     {

@@ -30,6 +30,18 @@ public static class RecordLimits
     /// <summary>Product over layers of the steps that open it, times the disconnecting steps: what the exact search may have to go through.</summary>
     public const int Ways = 65_536;
 
+    /// <summary>Parts on either side of an exclusion.</summary>
+    public const int ExcludingParts = 10;
+
+    /// <summary>Places of memory, of storage and of battery, each.</summary>
+    public const int PlacesOfKind = 8;
+
+    /// <summary>Pieces of advice of a unit, a step or a part.</summary>
+    public const int Advice = 60;
+
+    /// <summary>Pieces of damage as found.</summary>
+    public const int Damage = 60;
+
     /// <summary>Characters of a text.</summary>
     public const int Text = 500;
 

@@ -30,6 +30,7 @@ public static class RecordValidation
         checker.Names(record, graph);
         checker.Ways(record, graph);
         checker.Assemblies(record, graph);
+        checker.Exclusions(record, graph);
         checker.Absent(record, rubric);
         return new RecordCheck(
             checker.Faults, Hints(record), checker.Faults.Count == 0 ? new CheckedRecord(record, graph) : null);
@@ -55,6 +56,8 @@ public static class RecordValidation
                     }
                 }
             }
+            if (LeadsToNothing(step) && !record.Steps.Any(other => other.After.Contains(step.Id)))
+                hints.Add(new($"steps[{s}]", "leads to nothing: it opens nothing, frees nothing, and no step comes after it"));
             if (IsCoarse(step))
                 hints.Add(new($"steps[{s}].frees", "frees several parts: split the step, or say that they only come out together"));
         }
@@ -63,6 +66,9 @@ public static class RecordValidation
 
     /// <summary>Whether a step frees several parts that could come out apart. Method, <em>Means</em>, status.</summary>
     public static bool IsCoarse(Step step) => !step.Together && step.Frees.Distinct().Skip(1).Any();
+
+    /// <summary>Whether a step by itself opens nothing, frees nothing and disconnects no power. Method, <em>Means</em>, order.</summary>
+    public static bool LeadsToNothing(Step step) => step.Opens is null && step.Frees.Count == 0 && !step.DisconnectsPower;
 
     private sealed class Checker
     {
@@ -156,6 +162,7 @@ public static class RecordValidation
             var ceilings = at["ceilings"].Open();
             Ceilings(ceilings["memory"], unit.Ceilings.Memory);
             Ceilings(ceilings["storage"], unit.Ceilings.Storage);
+            Ceilings(ceilings["battery"], unit.Ceilings.Battery);
             Notes(ceilings, unit.Ceilings.Notes);
             Texts(at, "covers", unit.Covers);
             Size(at["ports"], unit.Ports.Count, RecordLimits.Ports, "ports");
@@ -178,6 +185,7 @@ public static class RecordValidation
                 Text(reason["from"], unit.Reasons[i].From);
                 Notes(reason, unit.Reasons[i].Notes);
             }
+            Advice(at, unit.Advice);
             if (unit.Loan is { } loan)
             {
                 var lent = at["loan"].Open();
@@ -189,6 +197,17 @@ public static class RecordValidation
                 Notes(lent, loan.Notes);
             }
             Notes(at, unit.Notes);
+        }
+
+        private void Advice(Place.Node owner, IReadOnlyList<Advice> advice)
+        {
+            Size(owner["advice"], advice.Count, RecordLimits.Advice, "pieces of advice");
+            for (var i = 0; i < advice.Count; i++)
+            {
+                var at = owner["advice", i].Open();
+                Text(at["text"], advice[i].Text);
+                Notes(at, advice[i].Notes);
+            }
         }
 
         private void Claim(Place.Node at, Claim claim)
@@ -215,6 +234,13 @@ public static class RecordValidation
         public void Teardown(Place.Node at, Teardown teardown)
         {
             Text(at["bench"], teardown.Bench);
+            Size(at["damage"], teardown.Damage.Count, RecordLimits.Damage, "pieces of damage");
+            for (var i = 0; i < teardown.Damage.Count; i++)
+            {
+                var damage = at["damage", i].Open();
+                Text(damage["text"], teardown.Damage[i].Text);
+                Notes(damage, teardown.Damage[i].Notes);
+            }
             Notes(at, teardown.Notes);
         }
 
@@ -233,6 +259,7 @@ public static class RecordValidation
                 Between(surprise["seconds"], step.Surprises[i].Seconds, 0, RecordLimits.Seconds);
                 Notes(surprise, step.Surprises[i].Notes);
             }
+            Advice(at, step.Advice);
             if (step.Actions.Count == 0)
                 Add(at["actions"], "a step needs at least one action");
             Size(at["actions"], step.Actions.Count, RecordLimits.Actions, "actions");
@@ -243,7 +270,10 @@ public static class RecordValidation
 
         private void Action(Place.Node at, TeardownAction action)
         {
-            Between(at["count"], action.Count, 1, RecordLimits.Count);
+            if (action.Count is { } count && !(count.Least >= 1 && count.Most <= RecordLimits.Count))
+                Add(at["count"], count.Exact is null ? $"both ends must be whole numbers from 1 to {RecordLimits.Count}" : $"must be a number from 1 to {RecordLimits.Count}");
+            else if (action.Count is { } span && span.Least > span.Most)
+                Add(at["count"], "a span must not fall: the least comes first");
             Notes(at, action.Notes);
             switch (action)
             {
@@ -251,8 +281,9 @@ public static class RecordValidation
                     Text(at["size"], screws.Size);
                     Text(at["thread"], screws.Thread);
                     Between(at["length"], screws.Length, RecordLimits.ShortestScrew, RecordLimits.LongestScrew);
-                    if (screws.Covers is { } covers && (covers < 1 || covers > screws.Count))
-                        Add(at["covers"], $"must be a whole number from 1 to the count, {screws.Count}");
+                    var most = screws.Count?.Most ?? RecordLimits.Count;
+                    if (screws.Covers is { } covers && (covers < 1 || covers > most))
+                        Add(at["covers"], $"must be a whole number from 1 to the greatest count, {most}");
                     break;
                 case Unbond { Bond: Bond.ReleaseTab, LengthMm: not null }:
                     Add(at["lengthMm"], "a release tab has no length");
@@ -267,8 +298,13 @@ public static class RecordValidation
         {
             Text(at["id"], part.Id);
             Text(at["within"], part.Within);
+            Text(at["layer"], part.Layer);
+            Texts(at, "excludes", part.Excludes);
+            Advice(at, part.Advice);
             var capacity = at["capacity"].Open();
             Between(capacity["fitted"], part.Capacity.Fitted, 0, RecordLimits.Capacity);
+            if (!part.Fitted && part.Capacity.Fitted > 0)
+                Add(capacity["fitted"], "nothing is fitted in an empty place");
             Ceilings(capacity["max"], part.Capacity.Max);
             Notes(capacity, part.Capacity.Notes);
             Interface(at["interface"].Open(), part.Interface);
@@ -356,8 +392,13 @@ public static class RecordValidation
             }
             for (var p = 0; p < record.Parts.Count; p++)
             {
-                if (record.Parts[p].Within is { } within)
-                    Exists(root["parts", p].Open()["within"], within, graph.PartPositions, "part");
+                var (part, at) = (record.Parts[p], root["parts", p].Open());
+                if (part.Within is { } within)
+                    Exists(at["within"], within, graph.PartPositions, "part");
+                if (part.Layer is { } layer)
+                    Exists(at["layer"], layer, graph.LayerPositions, "layer");
+                for (var i = 0; i < part.Excludes.Count; i++)
+                    Exists(at["excludes", i], part.Excludes[i], graph.PartPositions, "part");
             }
         }
 
@@ -413,6 +454,31 @@ public static class RecordValidation
                     }
                     current = outer;
                 }
+            }
+        }
+
+        /// <summary>Places that exclude each other, and how many places a search may have to go through.</summary>
+        public void Exclusions(TeardownRecord record, RecordGraph graph)
+        {
+            for (var p = 0; p < record.Parts.Count; p++)
+            {
+                var part = record.Parts[p];
+                for (var i = 0; i < part.Excludes.Count; i++)
+                {
+                    if (part.Excludes[i] == part.Id)
+                        Add($"parts[{p}].excludes[{i}]", $"the part \"{Shown(part.Id)}\" excludes itself");
+                    else if (!graph.PartPositions.TryGetValue(part.Excludes[i], out var other))
+                        continue;
+                    else if (!part.Kind.IsPlace() || !record.Parts[other].Kind.IsPlace())
+                        Add($"parts[{p}].excludes[{i}]", "only memory, storage and battery exclude each other");
+                }
+            }
+            if (graph.Excluding(record.Parts) is { Length: > RecordLimits.ExcludingParts } involved)
+                Add("parts", $"{involved.Length} parts exclude each other; the limit is {RecordLimits.ExcludingParts}");
+            foreach (var kind in record.Parts.Where(part => part.Kind.IsPlace()).GroupBy(part => part.Kind))
+            {
+                if (kind.Count() > RecordLimits.PlacesOfKind)
+                    Add("parts", $"has {kind.Count()} places of {kind.Key.Word()}; the limit is {RecordLimits.PlacesOfKind}");
             }
         }
 

@@ -5,17 +5,17 @@ public abstract record TeardownAction
 {
     private protected TeardownAction() { }
 
-    /// <summary>How often, 1 to 999.</summary>
-    public int Count { get; init; } = 1;
+    /// <summary>What is done.</summary>
+    public abstract Verb Verb { get; }
+
+    /// <summary>How often, 1 to 999, or a span; null: unknown.</summary>
+    public Count? Count { get; init; } = Records.Count.One;
 
     /// <summary>The tool recorded; null: the one that the kind of action implies.</summary>
     public Tool? Tool { get; init; }
 
     /// <summary>Free text.</summary>
     public string? Notes { get; init; }
-
-    /// <summary>Its word in the record, such as <c>unscrew</c>.</summary>
-    public string Verb() => char.ToLowerInvariant(GetType().Name[0]) + GetType().Name[1..];
 
     /// <summary>The tool in hand, or null where it is unknown. Method, <em>Effort of an action</em>.</summary>
     public Tool? ToolInHand() => Tool ?? ImpliedTool();
@@ -27,6 +27,9 @@ public abstract record TeardownAction
 /// <summary>Turn screws out.</summary>
 public sealed record Unscrew : TeardownAction
 {
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Unscrew;
+
     /// <summary>Recess of the heads.</summary>
     public Drive? Drive { get; init; }
 
@@ -45,7 +48,7 @@ public sealed record Unscrew : TeardownAction
     /// <summary>What hides them; null: unknown.</summary>
     public Cover? Cover { get; init; } = Records.Cover.None;
 
-    /// <summary>How many covers come off, 1 to the count; null: one a screw.</summary>
+    /// <summary>How many covers come off, 1 to the greatest count; null: one a screw.</summary>
     public int? Covers { get; init; }
 
     private protected override Tool? ImpliedTool() => Drive?.Tool();
@@ -54,30 +57,60 @@ public sealed record Unscrew : TeardownAction
 /// <summary>Open clips.</summary>
 public sealed record Unclip : TeardownAction
 {
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Unclip;
+
     private protected override Tool? ImpliedTool() => Records.Tool.PryTool;
 }
 
 /// <summary>Open latches.</summary>
-public sealed record Unlatch : TeardownAction;
+public sealed record Unlatch : TeardownAction
+{
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Unlatch;
+}
 
 /// <summary>Slide something along its guide.</summary>
-public sealed record Slide : TeardownAction;
+public sealed record Slide : TeardownAction
+{
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Slide;
+}
 
 /// <summary>Throw a switch.</summary>
-public sealed record Switch : TeardownAction;
+public sealed record Switch : TeardownAction
+{
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Switch;
+}
 
 /// <summary>Swing something on its hinge.</summary>
-public sealed record Swing : TeardownAction;
+public sealed record Swing : TeardownAction
+{
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Swing;
+}
 
 /// <summary>Take a cable out of its channel.</summary>
-public sealed record Route : TeardownAction;
+public sealed record Route : TeardownAction
+{
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Route;
+}
 
 /// <summary>Move something out of the way.</summary>
-public sealed record Move : TeardownAction;
+public sealed record Move : TeardownAction
+{
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Move;
+}
 
 /// <summary>Take a connection apart.</summary>
 public sealed record Unplug : TeardownAction
 {
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Unplug;
+
     /// <summary>Kind of the connection.</summary>
     public Connector? Connector { get; init; }
 }
@@ -85,6 +118,9 @@ public sealed record Unplug : TeardownAction
 /// <summary>Peel something off.</summary>
 public sealed record Peel : TeardownAction
 {
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Peel;
+
     /// <summary>What.</summary>
     public PeelWhat? What { get; init; }
 }
@@ -92,6 +128,9 @@ public sealed record Peel : TeardownAction
 /// <summary>Part two surfaces.</summary>
 public sealed record Unbond : TeardownAction
 {
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Unbond;
+
     /// <summary>What holds them.</summary>
     public Bond? Bond { get; init; }
 
@@ -102,6 +141,9 @@ public sealed record Unbond : TeardownAction
 /// <summary>Lift something out.</summary>
 public sealed record Lift : TeardownAction
 {
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Lift;
+
     /// <summary>What.</summary>
     public LiftWhat? What { get; init; }
 }
@@ -109,6 +151,9 @@ public sealed record Lift : TeardownAction
 /// <summary>Part a heat source from its sink, and make the joint again on the way back.</summary>
 public sealed record Thermal : TeardownAction
 {
+    /// <inheritdoc/>
+    public override Verb Verb => Verb.Thermal;
+
     /// <summary>What lies between.</summary>
     public ThermalWhat? What { get; init; }
 }

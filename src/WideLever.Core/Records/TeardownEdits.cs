@@ -57,8 +57,8 @@ public static class TeardownEdits
         var share = outOf(before) + outOf(after) > 0 ? outOf(before) / (outOf(before) + outOf(after)) : 0.5;
         // A time of less than a second cannot be recorded.
         double? Part(double part) => whole.ObservedSeconds is { } seconds && seconds >= 2 ? Math.Max(1, seconds * part) : null;
-        var first = new Step { Id = id, Title = title, Layer = whole.Layer, After = whole.After, Actions = before, ObservedSeconds = Part(share) };
-        var second = whole with { Actions = after, After = [id], ObservedSeconds = Part(1 - share) };
+        var first = new Step { Id = id, Title = title, Layer = whole.Layer, After = whole.After, PowerOn = whole.PowerOn, NeedsNoOther = whole.NeedsNoOther, Actions = before, ObservedSeconds = Part(share) };
+        var second = whole with { Actions = after, After = [id], NeedsNoOther = false, ObservedSeconds = Part(1 - share) };
         var groups = before.OfType<Unscrew>().Count();
         return WithSteps(
             teardown with { Photos = [.. teardown.Photos.Select(photo => photo.WithFirstGroups(whole.Id, groups, id))] },
@@ -82,9 +82,13 @@ public static class TeardownEdits
             Together = frees.Count > 1 && (first.Together || second.Together) && first.Frees.Count * second.Frees.Count == 0,
             After = [.. first.After.Union(second.After).Where(id => id != first.Id && id != second.Id)],
             DisconnectsPower = first.DisconnectsPower || second.DisconnectsPower,
+            PowerOn = first.PowerOn && second.PowerOn,
+            // What was asked of the first holds of both where the second needs nothing but the first.
+            NeedsNoOther = first.NeedsNoOther && (second.NeedsNoOther || (second.After.Count > 0 && second.After.All(id => id == first.Id))),
             ObservedSeconds = first.ObservedSeconds + second.ObservedSeconds,
             Tightening = [.. first.Tightening, .. second.Tightening],
             Surprises = [.. first.Surprises, .. second.Surprises],
+            Advice = [.. first.Advice, .. second.Advice],
             Actions = [.. first.Actions, .. second.Actions],
             Notes = first.Notes is null ? second.Notes : second.Notes is null ? first.Notes : $"{first.Notes}\n{second.Notes}",
         };

@@ -73,6 +73,9 @@ public sealed record Unit
     /// <summary>Sentences of the verdict, in their order; never scored.</summary>
     public IReadOnlyList<PickedReason> Reasons { get; init; } = [];
 
+    /// <summary>What whoever does this after us should know; never scored.</summary>
+    public IReadOnlyList<Advice> Advice { get; init; } = [];
+
     /// <summary>The day before which nothing is published; null: none.</summary>
     public DateOnly? Embargo { get; init; }
 
@@ -83,7 +86,7 @@ public sealed record Unit
     public string? Notes { get; init; }
 }
 
-/// <summary>Ceilings of the whole machine, in GB.</summary>
+/// <summary>Ceilings of the whole machine.</summary>
 public sealed record UnitCeilings
 {
     /// <summary>Of memory, GB.</summary>
@@ -92,13 +95,28 @@ public sealed record UnitCeilings
     /// <summary>Of storage, GB.</summary>
     public Ceilings Storage { get; init; } = new();
 
+    /// <summary>Of its packs, Wh.</summary>
+    public Ceilings Battery { get; init; } = new();
+
     /// <summary>Free text.</summary>
     public string? Notes { get; init; }
+
+    /// <summary>Of a kind; nothing is stated of kinds other than the three.</summary>
+    public Ceilings Of(PartKind kind) => kind switch
+    {
+        PartKind.Memory => Memory,
+        PartKind.Storage => Storage,
+        PartKind.Battery => Battery,
+        _ => Ceilings.NotStated,
+    };
 }
 
 /// <summary>The largest capacity by each source, GB or Wh; null: not stated.</summary>
 public sealed record Ceilings
 {
+    /// <summary>Nothing is stated.</summary>
+    public static readonly Ceilings NotStated = new();
+
     /// <summary>As the maker states.</summary>
     public double? Maker { get; init; }
 
@@ -145,6 +163,9 @@ public sealed record Teardown
 
     /// <summary>The state in which it came; null: unknown.</summary>
     public Condition? Condition { get; init; }
+
+    /// <summary>Damage as found; never scored.</summary>
+    public IReadOnlyList<DamageFound> Damage { get; init; } = [];
 
     /// <summary>An early sample is at most provisional.</summary>
     public Sample Sample { get; init; }
@@ -205,6 +226,12 @@ public sealed record Step
     /// <summary>Whether it disconnects power.</summary>
     public bool DisconnectsPower { get; init; }
 
+    /// <summary>Whether it may be done with the power connected, by its maker's word; the cautions stay.</summary>
+    public bool PowerOn { get; init; }
+
+    /// <summary>Asked and answered: whether it needs no other step of its layer first.</summary>
+    public bool NeedsNoOther { get; init; }
+
     /// <summary>Stopwatch seconds of work on the way out, logging left out; null: unknown.</summary>
     public double? ObservedSeconds { get; init; }
 
@@ -213,6 +240,9 @@ public sealed record Step
 
     /// <summary>What went otherwise than planned.</summary>
     public IReadOnlyList<Surprise> Surprises { get; init; } = [];
+
+    /// <summary>What whoever does this after us should know; never scored.</summary>
+    public IReadOnlyList<Advice> Advice { get; init; } = [];
 
     /// <summary>What is done, at least one.</summary>
     public required IReadOnlyList<TeardownAction> Actions { get; init; }
@@ -255,6 +285,12 @@ public sealed record Part
     /// <summary>False: an empty place.</summary>
     public bool Fitted { get; init; } = true;
 
+    /// <summary>The layer where it is in view, though no step frees it; null: unknown.</summary>
+    public string? Layer { get; init; }
+
+    /// <summary>Ids of parts that cannot be used at the same time; among memory, storage and battery.</summary>
+    public IReadOnlyList<string> Excludes { get; init; } = [];
+
     /// <summary>What it holds and could hold, GB or Wh.</summary>
     public Capacity Capacity { get; init; } = new();
 
@@ -263,6 +299,9 @@ public sealed record Part
 
     /// <summary>What it costs and who sells it.</summary>
     public Spare Spare { get; init; } = new();
+
+    /// <summary>What whoever does this after us should know; never scored.</summary>
+    public IReadOnlyList<Advice> Advice { get; init; } = [];
 
     /// <summary>Free text.</summary>
     public string? Notes { get; init; }

@@ -18,7 +18,7 @@ public enum Condition { New, Used, Opened, Damaged }
 public enum Sample { Retail, Early }
 
 /// <summary>What went otherwise than planned in a step. Record field <c>surprises[].kind</c>.</summary>
-public enum SurpriseKind { FoundLate, Damage, PartCameAlong }
+public enum SurpriseKind { FoundLate, Damage, PartCameAlong, Hard, Fragile, GaveUp, Missing }
 
 /// <summary>Recess of a screw head, by its standard term. Every drive is also a <see cref="Tool"/>.</summary>
 public enum Drive { Cross, Slotted, CrossJis, SixLobe, Hex, Nut, SixLobePin, FiveLobe, TriLobe, Spanner }
@@ -28,6 +28,9 @@ public enum Tool
 {
     Hand, PryTool, Cross, Slotted, CrossJis, SixLobe, Hex, Nut, SixLobePin, FiveLobe, TriLobe, Spanner, Puller, Solvent, Heat, Rework,
 }
+
+/// <summary>What is done in an action. Record field <c>actions[].do</c>.</summary>
+public enum Verb { Unscrew, Unclip, Unlatch, Slide, Switch, Swing, Route, Move, Unplug, Peel, Unbond, Lift, Thermal }
 
 /// <summary>What hides a screw.</summary>
 public enum Cover { None, Foot, Label, Seal, Plug, Tape, Shield }
@@ -90,6 +93,9 @@ public static class Words
         member = known ? Table<T>.Members[position] : default;
         return known;
     }
+
+    /// <summary>Whether parts of a kind are places with a capacity: memory, storage and battery.</summary>
+    public static bool IsPlace(this PartKind kind) => kind is PartKind.Memory or PartKind.Storage or PartKind.Battery;
 
     /// <summary>The tool that turns a drive.</summary>
     public static Tool Tool(this Drive drive) => DriveTools[(int)drive];

@@ -24,32 +24,32 @@ public static class ActionEffort
     /// <summary>The effort of an action by the rubric's standard times.</summary>
     public static StandardEffort Of(TeardownAction action, Rubric rubric)
     {
-        var times = rubric.Times;
+        var (times, count) = (rubric.Times, rubric.CountOf(action));
         return action switch
         {
-            Unscrew screws => OfScrews(screws, times),
-            Unbond bond => OfBond(bond, times),
-            Unplug plug => Counted(plug, times.Unplug, plug.Connector),
-            Peel peel => Counted(peel, times.Peel, peel.What),
-            Lift lift => Counted(lift, times.Lift, lift.What),
-            Thermal thermal => Counted(thermal, times.Thermal, thermal.What),
-            Unclip => Exactly(action.Count * times.Unclip),
-            Unlatch => Exactly(action.Count * times.Unlatch),
-            Slide => Exactly(action.Count * times.Slide),
-            Switch => Exactly(action.Count * times.Switch),
-            Swing => Exactly(action.Count * times.Swing),
-            Route => Exactly(action.Count * times.Route),
-            Move => Exactly(action.Count * times.Move),
+            Unscrew screws => OfScrews(screws, count, times),
+            Unbond bond => OfBond(bond, count, times),
+            Unplug plug => Counted(count, times.Unplug, plug.Connector),
+            Peel peel => Counted(count, times.Peel, peel.What),
+            Lift lift => Counted(count, times.Lift, lift.What),
+            Thermal thermal => Counted(count, times.Thermal, thermal.What),
+            Unclip => Counted(count, times.Unclip),
+            Unlatch => Counted(count, times.Unlatch),
+            Slide => Counted(count, times.Slide),
+            Switch => Counted(count, times.Switch),
+            Swing => Counted(count, times.Swing),
+            Route => Counted(count, times.Route),
+            Move => Counted(count, times.Move),
             _ => throw new ArgumentOutOfRangeException(nameof(action), action, "an action without a standard time"),
         };
     }
 
-    private static StandardEffort Exactly(OutBack seconds) => new(seconds, seconds);
+    private static StandardEffort Counted(Count count, OutBack seconds) => new(count.Least * seconds, count.Most * seconds);
 
-    private static StandardEffort Counted<T>(TeardownAction action, WordTable<T, OutBack> table, T? word) where T : struct, Enum
+    private static StandardEffort Counted<T>(Count count, WordTable<T, OutBack> table, T? word) where T : struct, Enum
     {
         var (least, greatest) = Ends(table, word);
-        return new(action.Count * least, action.Count * greatest);
+        return new(count.Least * least, count.Most * greatest);
     }
 
     /// <summary>The pair of a known word; the pairs of least and greatest sum where it is unknown.</summary>
@@ -68,7 +68,7 @@ public static class ActionEffort
         return (least, greatest);
     }
 
-    private static StandardEffort OfScrews(Unscrew screws, Times times)
+    private static StandardEffort OfScrews(Unscrew screws, Count count, Times times)
     {
         var screw = times.Unscrew;
         var length = screws.Length is { } mm ? new Span(mm, mm) : screw.UnknownLength;
@@ -76,20 +76,19 @@ public static class ActionEffort
         var (leastCover, greatestCover) = Ends(times.Cover, screws.Cover);
         // A fine thread takes more turns: the least effort goes with the greatest pitch.
         return new(
-            OfScrews(screws, screw, length.Low, pitch.High, leastCover, tray: screws.Captive == false),
-            OfScrews(screws, screw, length.High, pitch.Low, greatestCover, tray: screws.Captive != true));
+            OfScrews(count.Least, screw, length.Low, pitch.High, tray: screws.Captive == false) + Math.Min(screws.Covers ?? count.Least, count.Least) * leastCover,
+            OfScrews(count.Most, screw, length.High, pitch.Low, tray: screws.Captive != true) + (screws.Covers ?? count.Most) * greatestCover);
     }
 
-    private static OutBack OfScrews(Unscrew screws, ScrewTimes screw, double length, double pitch, OutBack cover, bool tray)
+    private static OutBack OfScrews(int count, ScrewTimes screw, double length, double pitch, bool tray)
     {
         var turning = screw.PerTurn * length / pitch;
         var stow = tray ? screw.Stow : 0;
         var place = tray ? screw.Place : 0;
-        return screws.Count * new OutBack(screw.Seat + turning + stow, screw.Start + screw.Final + turning + place)
-            + (screws.Covers ?? screws.Count) * cover;
+        return count * new OutBack(screw.Seat + turning + stow, screw.Start + screw.Final + turning + place);
     }
 
-    private static StandardEffort OfBond(Unbond bond, Times times)
+    private static StandardEffort OfBond(Unbond bond, Count count, Times times)
     {
         if (bond.Bond is { } known)
             return OfBond(known);
@@ -99,9 +98,9 @@ public static class ActionEffort
         StandardEffort OfBond(Bond word)
         {
             if (word == Bond.ReleaseTab)
-                return Exactly(bond.Count * times.Unbond[word]);
+                return Counted(count, times.Unbond[word]);
             var length = bond.LengthMm is { } mm ? new Span(mm, mm) : times.UnknownBondLength;
-            return new(bond.Count * length.Low / 100 * times.Unbond[word], bond.Count * length.High / 100 * times.Unbond[word]);
+            return new(count.Least * length.Low / 100 * times.Unbond[word], count.Most * length.High / 100 * times.Unbond[word]);
         }
     }
 }

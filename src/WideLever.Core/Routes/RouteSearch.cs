@@ -11,10 +11,17 @@ namespace WideLever.Core.Routes;
 /// disconnects power first. What a goal needs under those choices is closed and lies within the set. So it is enough to go
 /// through every choice of one opener a layer and one disconnecting step (at most <see cref="RecordLimits.Ways"/>), to follow
 /// what each goal needs under it, to drop what comes out circular, and to keep the least.
+/// <para>
+/// A goal may also be to have a layer open. It is the same as freeing a part by a step in that layer that costs nothing: a mark, which stands
+/// behind the record's own steps and is taken off what comes out.
+/// </para>
 /// </remarks>
 public sealed class RouteSearch
 {
     private readonly RecordGraph graph;
+    private readonly int own;
+    private readonly int[] layerOf;
+    private readonly IReadOnlyList<int>[] after;
     private readonly double[] charged;
     private readonly double[] standard;
     private readonly bool[] needsPower;
@@ -29,13 +36,23 @@ public sealed class RouteSearch
     public RouteSearch(CheckedRecord record, IReadOnlyList<StepEffort> efforts, PowerFirst powerFirst, CancellationToken cancellation = default)
     {
         graph = record.Graph;
-        charged = [.. efforts.Select(effort => effort.Charged.Value)];
-        standard = [.. efforts.Select(effort => effort.Standard)];
-        words = StepSet.WordsFor(efforts.Count);
-        needsPower = new bool[efforts.Count];
+        own = efforts.Count;
+        // Two marks a layer: with it open, and with it open and power off.
+        var layers = graph.Openers.Count;
+        layerOf = [.. graph.LayerOf, .. Enumerable.Range(0, layers), .. Enumerable.Range(0, layers)];
+        after = [.. graph.After, .. Enumerable.Repeat<IReadOnlyList<int>>([], 2 * layers)];
+        charged = [.. efforts.Select(effort => effort.Charged.Value), .. new double[2 * layers]];
+        standard = [.. efforts.Select(effort => effort.Standard), .. new double[2 * layers]];
+        words = StepSet.WordsFor(layerOf.Length);
+        needsPower = new bool[layerOf.Length];
         if (powerFirst == PowerFirst.Always && graph.Disconnecting.Count > 0)
             needsPower = StepsThatNeedPower(record.Record.Steps, cancellation);
     }
+
+    /// <summary>The goal of having a layer open.</summary>
+    /// <param name="layer">Position of the layer.</param>
+    /// <param name="powerOff">Whether power is off as well, where the school asks for it. The first layer is open as it is.</param>
+    public IReadOnlyList<int> Open(int layer, bool powerOff) => [own + layer + (powerOff && layer > 0 ? graph.Openers.Count : 0)];
 
     /// <summary>
     /// For each goal, a set of step positions of which any one will do, the positions of its route in recorded order; null where
@@ -59,19 +76,24 @@ public sealed class RouteSearch
 
     /// <summary>
     /// Under the school <c>always</c>: every step that unplugs anything or lies outside the first layer, but for the steps on the
-    /// disconnecting steps' own routes, found without this rule. Method, <em>Power first</em>.
+    /// disconnecting steps' own routes, found without this rule, and those marked as done with the power on. Method, <em>Power first</em>.
     /// </summary>
     private bool[] StepsThatNeedPower(IReadOnlyList<Step> steps, CancellationToken cancellation)
     {
         var exempt = Routes([.. graph.Disconnecting.Select(step => new[] { step })], cancellation).SelectMany(route => route ?? []).ToHashSet();
-        return [.. steps.Select((step, position) =>
-            !exempt.Contains(position) && (graph.LayerOf[position] != 0 || step.Actions.Any(action => action is Unplug)))];
+        return
+        [
+            .. steps.Select((step, position) =>
+                !exempt.Contains(position) && !step.PowerOn && (graph.LayerOf[position] != 0 || step.Actions.Any(action => action is Unplug))),
+            .. new bool[graph.Openers.Count],
+            .. Enumerable.Range(0, graph.Openers.Count).Select(layer => layer > 0),
+        ];
     }
 
     private IReadOnlyList<int>?[] Least(
         IReadOnlyList<IReadOnlyList<int>> goals, IReadOnlyList<IReadOnlyList<int>?>? leaveOut, CancellationToken cancellation)
     {
-        var choices = new Choices(graph, needsPower);
+        var choices = new Choices(this, goals.SelectMany(goal => goal));
         var least = goals.Select((_, g) => new Candidate(words, leaveOut?[g])).ToArray();
         do
         {
@@ -85,7 +107,7 @@ public sealed class RouteSearch
                 }
             }
         } while (choices.Next());
-        return [.. least.Select(candidate => candidate.Positions())];
+        return [.. least.Select(candidate => candidate.Positions(own))];
     }
 
     /// <summary>One choice of an opener a layer and of a disconnecting step, and what each step needs under it.</summary>
@@ -93,8 +115,7 @@ public sealed class RouteSearch
     {
         private enum Visit : byte { Unseen, Open, Whole, Circular }
 
-        private readonly RecordGraph graph;
-        private readonly bool[] needsPower;
+        private readonly RouteSearch search;
         private readonly int words;
         private readonly int[] digits;
         private readonly int[] chosen;
@@ -105,27 +126,28 @@ public sealed class RouteSearch
         private readonly ulong[] needs;
         private ulong changed = ulong.MaxValue;
 
-        public Choices(RecordGraph graph, bool[] needsPower)
+        public Choices(RouteSearch search, IEnumerable<int> goals)
         {
-            this.graph = graph;
-            this.needsPower = needsPower;
-            words = StepSet.WordsFor(needsPower.Length);
+            this.search = search;
+            words = search.words;
+            var needsPower = search.needsPower;
             // By layer, and power as one more; a place without options (the outside) is never chosen from.
-            options = [[], .. graph.Openers.Skip(1), needsPower.Contains(true) ? graph.Disconnecting : []];
+            options = [[], .. search.graph.Openers.Skip(1), needsPower.Contains(true) ? search.graph.Disconnecting : []];
             digits = new int[options.Length];
             chosen = [.. options.Select(places => places.Count > 0 ? places[0] : -1)];
             visits = new Visit[needsPower.Length];
             needs = new ulong[needsPower.Length * words];
             turnsOn = TurnsOn();
-            // What the fewest steps turn on is changed most often.
-            order = [.. Enumerable.Range(0, options.Length).Where(choice => options[choice].Count > 1)
+            // What no goal turns on is not gone through; what the fewest steps turn on is changed most often.
+            var asked = goals.Aggregate(0UL, (all, step) => all | turnsOn[step]);
+            order = [.. Enumerable.Range(0, options.Length).Where(choice => (asked >> choice & 1) != 0)
                 .OrderBy(choice => turnsOn.Count(set => (set >> choice & 1) != 0))];
         }
 
         /// <summary>The choices that each step's needs may turn on, however far away, as bits: at most forty layers and power.</summary>
         private ulong[] TurnsOn()
         {
-            var sets = new ulong[needsPower.Length];
+            var sets = new ulong[search.layerOf.Length];
             bool grew;
             do
             {
@@ -133,11 +155,11 @@ public sealed class RouteSearch
                 for (var s = 0; s < sets.Length; s++)
                 {
                     var set = sets[s];
-                    foreach (var before in graph.After[s])
+                    foreach (var before in search.after[s])
                         set |= sets[before];
-                    if (graph.LayerOf[s] != 0)
-                        set |= Of(graph.LayerOf[s]);
-                    if (needsPower[s])
+                    if (search.layerOf[s] != 0)
+                        set |= Of(search.layerOf[s]);
+                    if (search.needsPower[s])
                         set |= Of(options.Length - 1);
                     grew |= set != sets[s];
                     sets[s] = set;
@@ -199,12 +221,12 @@ public sealed class RouteSearch
             set.Clear();
             StepSet.Add(set, step);
             var whole = true;
-            if (graph.LayerOf[step] != 0)
-                whole = Take(chosen[graph.LayerOf[step]], set);
-            if (whole && needsPower[step])
+            if (search.layerOf[step] != 0)
+                whole = Take(chosen[search.layerOf[step]], set);
+            if (whole && search.needsPower[step])
                 whole = Take(chosen[^1], set);
-            for (var i = 0; whole && i < graph.After[step].Count; i++)
-                whole = Take(graph.After[step][i], set);
+            for (var i = 0; whole && i < search.after[step].Count; i++)
+                whole = Take(search.after[step][i], set);
             visits[step] = whole ? Visit.Whole : Visit.Circular;
             return whole;
         }
@@ -268,7 +290,7 @@ public sealed class RouteSearch
             return steps != bestSteps ? steps < bestSteps : StepSet.ComesFirst(set, best);
         }
 
-        public int[]? Positions() => any ? StepSet.Positions(best) : null;
+        public int[]? Positions(int own) => any ? Array.FindAll(StepSet.Positions(best), step => step < own) : null;
 
         private static double Microseconds(double seconds) => Math.Round(seconds * 1e6);
     }

@@ -155,6 +155,12 @@ public sealed record Damage
     public required WordTable<ThermalWhat, double> Thermal { get; init; }
 }
 
+/// <summary>A capacity as the rubric supplies it where nothing is stated of a place.</summary>
+/// <param name="Low">The least, GB or Wh.</param>
+/// <param name="Value">What it is taken for.</param>
+/// <param name="High">The greatest.</param>
+public readonly record struct OpenCeiling(double Low, double Value, double High);
+
 /// <summary>Weights of the two indices in the combined one.</summary>
 /// <param name="Repair">Weight of R.</param>
 /// <param name="Upgrade">Weight of U.</param>
@@ -183,6 +189,9 @@ public sealed record Rubric
 
     /// <summary>Standard times.</summary>
     public required Times Times { get; init; }
+
+    /// <summary>The span that an unknown count may lie in.</summary>
+    public required WordTable<Verb, Count> UnknownCount { get; init; }
 
     /// <summary>Weight of a screw by what hides it, 0..1.</summary>
     public required WordTable<Cover, double> Covers { get; init; }
@@ -229,8 +238,14 @@ public sealed record Rubric
     /// <summary>Mountings that make a part one piece with what it is within.</summary>
     public required IReadOnlySet<Mounting> Inseparable { get; init; }
 
+    /// <summary>What a part that is one piece with a service unit of a kind keeps of the value of that unit's mounting, 0..1.</summary>
+    public required WordTable<PartKind, double> UnitShare { get; init; }
+
     /// <summary>Value of each source, 0..1.</summary>
     public required WordTable<Supply, double> Supply { get; init; }
+
+    /// <summary>What supply is taken for where no source is known and the interface is of an open standard, 0..1; null: it has no value.</summary>
+    public required double? OpenSupply { get; init; }
 
     /// <summary>Factor of a spare that the maker must pair, 0..1.</summary>
     public required double Paired { get; init; }
@@ -277,11 +292,20 @@ public sealed record Rubric
     /// <summary>Capacity worth nothing and everything, GB or Wh, by kind.</summary>
     public required OrderedTable<PartKind, Thresholds> Headroom { get; init; }
 
+    /// <summary>Ceiling of a place of an open standard of which nothing is stated, GB or Wh, by kind; kinds without one are left out.</summary>
+    public required OrderedTable<PartKind, OpenCeiling> OpenCeiling { get; init; }
+
+    /// <summary>Kinds of which a place holds what is fitted where nothing is stated.</summary>
+    public required IReadOnlySet<PartKind> OwnCeiling { get; init; }
+
     /// <summary>Answers to what practitioners differ on.</summary>
     public required Schools Schools { get; init; }
 
     /// <summary>What every number is raised to where the exponent of a mean is 0 or less, above 0 and below 1.</summary>
     public required double Floor { get; init; }
+
+    /// <summary>Share of the weight of which a value must be known for the whole to have one, above 0 and at most 1.</summary>
+    public required double ValueFrom { get; init; }
 
     /// <summary>Weights of the combined index.</summary>
     public required CombinedWeights Combined { get; init; }
@@ -291,6 +315,9 @@ public sealed record Rubric
 
     /// <summary>Points below which two units are not separable.</summary>
     public required double Resolution { get; init; }
+
+    /// <summary>The count of an action: its own, or the span of an unknown one.</summary>
+    public Count CountOf(TeardownAction action) => action.Count ?? UnknownCount[action.Verb];
 
     /// <summary>Whether a part of this mounting is one piece with what it is within; null: unknown.</summary>
     public bool? IsInseparable(Mounting? mounting) => mounting is { } known ? Inseparable.Contains(known) : null;

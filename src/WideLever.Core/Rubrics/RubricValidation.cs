@@ -16,6 +16,8 @@ public static class RubricValidation
     {
         var check = new Checker();
         check.Times(rubric.Times);
+        foreach (var (verb, count) in rubric.UnknownCount.Pairs)
+            check.Count($"unknownCount.{verb.Word()}", count);
         check.Shares("covers", rubric.Covers);
         check.Share("captive.yes", rubric.CaptiveYes);
         check.Share("captive.no", rubric.CaptiveNo);
@@ -30,7 +32,10 @@ public static class RubricValidation
         check.Shares("bonds", rubric.Bonds);
         check.Share("extraBond", rubric.ExtraBond);
         check.Shares("mountings", rubric.Mountings);
+        check.Shares("unitShare", rubric.UnitShare);
         check.Shares("supply", rubric.Supply);
+        if (rubric.OpenSupply is { } openSupply)
+            check.Share("openSupply", openSupply);
         check.Share("paired", rubric.Paired);
         check.Positive("priceShareAtZero", rubric.PriceShareAtZero);
         foreach (var (word, price) in rubric.PriceReference.Pairs)
@@ -49,7 +54,12 @@ public static class RubricValidation
         check.Weights("accessCriteria", rubric.AccessCriteria.Pairs);
         foreach (var (kind, ends) in rubric.Headroom.Pairs)
             check.Rising($"headroom.{kind.Word()}", ends, "to must be above from");
+        foreach (var (kind, ceiling) in rubric.OpenCeiling.Pairs)
+            check.OpenCeiling($"openCeiling.{kind.Word()}", ceiling);
+        foreach (var kind in rubric.OwnCeiling.Where(kind => !rubric.Headroom.Contains(kind)))
+            check.Add("ownCeiling", $"\"{kind.Word()}\" has no headroom of its own");
         check.Floor(rubric.Floor);
+        check.ValueFrom(rubric.ValueFrom);
         check.Weights("combined", rubric.Combined);
         check.Share("status.provisionalBelow", rubric.Status.ProvisionalBelow);
         check.Share("status.draftBelow", rubric.Status.DraftBelow);
@@ -120,6 +130,25 @@ public static class RubricValidation
         {
             if (NotNegative($"{at}[0]", span.Low) & NotNegative($"{at}[1]", span.High) && !(span.High > span.Low))
                 Add(at, "an unknown span must rise");
+        }
+
+        public void Count(string at, Count count)
+        {
+            if (!(count.Least >= 1 && count.Most <= RecordLimits.Count && count.Least <= count.Most))
+                Add(at, $"must rise from 1 up, to {RecordLimits.Count} at most");
+        }
+
+        public void OpenCeiling(string at, OpenCeiling ceiling)
+        {
+            if (Positive($"{at}[0]", ceiling.Low) & Positive($"{at}[1]", ceiling.Value) & Positive($"{at}[2]", ceiling.High)
+                && !(ceiling.Low <= ceiling.Value && ceiling.Value <= ceiling.High))
+                Add(at, "must rise: the least, what it is taken for, the greatest");
+        }
+
+        public void ValueFrom(double value)
+        {
+            if (!(value > 0 && value <= 1))
+                Add("valueFrom", "must be above 0 and at most 1");
         }
 
         public void SurvivalAtZero(double value)

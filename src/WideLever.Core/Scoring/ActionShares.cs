@@ -92,12 +92,12 @@ internal static class ActionShares
     {
         var bonds = actions.Select(action => Bonds.Of(action.Action, rubric)).ToArray();
         var worth = bonds.Select(bond => (bond.Worst + bond.Best) / 2).ToArray();
-        var (count, worst) = (bonds.Sum(bond => bond.Count), worth.Where((_, i) => bonds[i].Count > 0).DefaultIfEmpty(1).Min());
-        var worstOnes = worth.Where((value, i) => bonds[i].Count > 0 && value == worst).Count();
+        var (count, worst) = (bonds.Sum(bond => bond.Number.Middle), worth.Where((_, i) => bonds[i].Number.Most > 0).DefaultIfEmpty(1).Min());
+        var worstOnes = worth.Where((value, i) => bonds[i].Number.Most > 0 && value == worst).Count();
         var extra = count > 1 ? -Math.Log(Math.Max(rubric.ExtraBond, double.Epsilon)) * (count - 1) / count : 0;
         return
         [
-            .. bonds.Select((bond, i) => bond.Count == 0 ? 0 : bond.Count * extra + (worth[i] == worst ? -Math.Log(Math.Max(worst, double.Epsilon)) / worstOnes : 0)),
+            .. bonds.Select((bond, i) => bond.Number.Most == 0 ? 0 : bond.Number.Middle * extra + (worth[i] == worst ? -Math.Log(Math.Max(worst, double.Epsilon)) / worstOnes : 0)),
         ];
     }
 }

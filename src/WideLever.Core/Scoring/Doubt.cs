@@ -72,10 +72,9 @@ public static class Doubt
     /// <summary>The indices if all were known of a kind not seen: its share alone no longer widens them.</summary>
     private static Indices WithKind(Result result, Rubric rubric, PartKind kind)
     {
-        var across = new Mean(rubric.Schools.AcrossMean, rubric.Floor);
         Quantity Known(PartKind other, Quantity score) => other == kind ? Quantity.Exactly(0.5) : score;
-        var repair = across.Of([.. result.RepairKinds.Select(one => (rubric.Repair[one.Kind], Known(one.Kind, one.Score)))]).Times(100);
-        var upgrade = across.Of([.. result.UpgradeKinds.Select(one => (rubric.Upgrade[one.Kind], Known(one.Kind, one.Score)))]).Times(100);
-        return new(repair, upgrade, new Mean(1, rubric.Floor).Of([(rubric.Combined.Repair, repair), (rubric.Combined.Upgrade, upgrade)]));
+        var repair = Scorer.Across(result.RepairKinds.Select(one => (rubric.Repair[one.Kind], Known(one.Kind, one.Score))), rubric);
+        var upgrade = Quantity.Greatest([.. result.UpgradeChoices.Select(choice => Scorer.Across(choice.Kinds.Select(one => (rubric.Upgrade[one.Kind], Known(one.Kind, one.Score))), rubric))]);
+        return new(repair, upgrade, Scorer.Combine(repair, upgrade, rubric));
     }
 }

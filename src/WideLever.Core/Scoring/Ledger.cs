@@ -24,139 +24,148 @@ public enum LedgerSort
 /// <param name="Sort">What it is about.</param>
 /// <param name="Name">Its word or id.</param>
 /// <param name="Points">Points of the index that it cost, ≥ 0.</param>
-/// <param name="Value">Its value on 0..1; of an action its share of what the criterion lost.</param>
+/// <param name="Value">Its value on 0..1, or where it stands for want of one; of an action its share of what the criterion lost.</param>
+/// <param name="Known">Whether it has a value; if not, not enough is known of it, and it is a leaf.</param>
 /// <param name="Steps">Ids of the steps that it was read from; none where it was not read from steps.</param>
 /// <param name="Part">Id of the part whose facts it was read from; null: of no part's.</param>
 /// <param name="Lines">The lines inside it, which add up to its points; none: it is a leaf.</param>
 public sealed record LedgerLine(
-    LedgerSort Sort, string Name, double Points, double Value, IReadOnlyList<string> Steps, string? Part, IReadOnlyList<LedgerLine> Lines);
+    LedgerSort Sort, string Name, double Points, double Value, bool Known, IReadOnlyList<string> Steps, string? Part, IReadOnlyList<LedgerLine> Lines);
 
 /// <summary>From 100 down to an index: what each kind cost, and inside it each part and criterion. Method, <em>What is built on it</em>, ledger.</summary>
-/// <param name="Index">The index, 0..100.</param>
-/// <param name="Lines">The kinds, in the rubric's order; their points add up to 100 less the index.</param>
-/// <param name="NotCounted">Kinds without a value: nothing is known of them, and they cost nothing.</param>
-public sealed record Ledger(double Index, IReadOnlyList<LedgerLine> Lines, IReadOnlyList<PartKind> NotCounted)
+/// <param name="Index">The index, 0..100; null: it has no value, and no ledger, but its kinds with a value have.</param>
+/// <param name="Lines">
+/// The kinds, in the rubric's order; their points add up to 100 less the index. Without an index only the kinds that have a value, each from
+/// 100 down to its own.
+/// </param>
+public sealed record Ledger(double? Index, IReadOnlyList<LedgerLine> Lines)
 {
-    /// <summary>The ledger of R; null where R has no value.</summary>
+    /// <summary>The ledger of R.</summary>
     /// <param name="result">The result.</param>
     /// <param name="record">Its record.</param>
     /// <param name="rubric">Its rubric.</param>
     /// <param name="actions">Whether single actions are told, of which there may be thousands; else criteria of a route are leaves.</param>
-    public static Ledger? OfRepair(Result result, TeardownRecord record, Rubric rubric, bool actions = true) => Of(
-        result.Repair, [.. result.RepairKinds.Select(kind => (kind.Kind, rubric.Repair[kind.Kind], kind.Score.Value))], rubric,
-        (kind, points) => Parts([.. result.Parts.Where(part => part.Part.Kind == kind && part.Score?.Value is not null)], points, record, rubric, actions));
+    public static Ledger OfRepair(Result result, TeardownRecord record, Rubric rubric, bool actions = true)
+    {
+        var writer = new Writer(result, record, rubric, actions);
+        return writer.Write(result.Repair, [.. result.RepairKinds.Select(kind => (kind.Kind, rubric.Repair[kind.Kind], kind.Score))], writer.OfParts);
+    }
 
-    /// <summary>The ledger of U; null where U has no value.</summary>
+    /// <summary>The ledger of U, by the choice of places that is shown and the sets that are counted on.</summary>
     /// <param name="result">The result.</param>
     /// <param name="record">Its record.</param>
     /// <param name="rubric">Its rubric.</param>
     /// <param name="actions">As of <see cref="OfRepair"/>.</param>
-    public static Ledger? OfUpgrade(Result result, TeardownRecord record, Rubric rubric, bool actions = true) => Of(
-        result.Upgrade, [.. result.UpgradeKinds.Select(kind => (kind.Kind, rubric.Upgrade[kind.Kind], kind.Score.Value))], rubric,
-        (kind, points) => UpgradeCriteria(result.UpgradeKinds.Single(one => one.Kind == kind), points, record, result, rubric, actions));
-
-    private static Ledger? Of(
-        Quantity index, IReadOnlyList<(PartKind Kind, double Weight, double? Value)> kinds, Rubric rubric, Func<PartKind, double, IReadOnlyList<LedgerLine>> inside)
+    public static Ledger OfUpgrade(Result result, TeardownRecord record, Rubric rubric, bool actions = true)
     {
-        if (index.Value is not { } value)
-            return null;
-        var counted = kinds.Where(kind => kind.Value is not null && kind.Weight > 0).Select(kind => (kind.Kind, kind.Weight, Value: kind.Value!.Value)).ToList();
-        var points = Share(100 - value, new(rubric.Schools.AcrossMean, rubric.Floor), [.. counted.Select(kind => (kind.Weight, kind.Value))]);
-        return new(value,
-            [.. counted.Select((kind, i) => new LedgerLine(LedgerSort.Kind, kind.Kind.Word(), points[i], kind.Value, [], null, inside(kind.Kind, points[i])))],
-            [.. kinds.Where(kind => kind.Value is null && kind.Weight > 0).Select(kind => kind.Kind)]);
+        var writer = new Writer(result, record, rubric, actions);
+        return writer.Write(result.Upgrade, [.. result.UpgradeKinds.Select(kind => (kind.Kind, rubric.Upgrade[kind.Kind], kind.Score))], writer.OfUpgradeCriteria);
     }
 
-    private static IReadOnlyList<LedgerLine> Parts(IReadOnlyList<PartScore> parts, double points, TeardownRecord record, Rubric rubric, bool actions)
+    private sealed class Writer(Result result, TeardownRecord record, Rubric rubric, bool actions)
     {
-        var mean = new Mean(rubric.Schools.InsideMean, rubric.Floor);
-        var shares = Share(points, mean, [.. parts.Select(part => (1.0, part.Score!.Value.Value!.Value))]);
-        return [.. parts.Select((part, i) => new LedgerLine(
-            LedgerSort.Part, part.Part.Id, shares[i], part.Score!.Value.Value!.Value, [], part.Part.Id, Criteria(part, shares[i], mean, record, rubric, actions)))];
-    }
-
-    private static IReadOnlyList<LedgerLine> Criteria(PartScore part, double points, Mean mean, TeardownRecord record, Rubric rubric, bool actions)
-    {
-        var criteria = part.Criteria!.Pairs.Where(pair => pair.Value.Value is not null && rubric.Criteria[pair.Key] > 0).ToList();
-        var shares = Share(points, mean, [.. criteria.Select(pair => (rubric.Criteria[pair.Key], pair.Value.Value!.Value))]);
-        return [.. criteria.Select((pair, i) => pair.Key switch
+        public Ledger Write(Quantity index, IReadOnlyList<(PartKind Kind, double Weight, Quantity Score)> kinds, Func<PartKind, double, IReadOnlyList<LedgerLine>> inside)
         {
-            Criterion.Guidance => Leaf(pair, shares[i], null),
-            Criterion.Mounting => Leaf(pair, shares[i], part.Part.Id),
-            // An inseparable part that is not replaceable has no spare and no route of its own: its mounting decided.
-            Criterion.Price or Criterion.Supply => Leaf(pair, shares[i], part.ServiceUnit ?? part.Part.Id),
-            _ => part.Route is { } route ? OfRoute(pair, shares[i], route, record, rubric, actions) : Leaf(pair, shares[i], part.Part.Id),
-        })];
-    }
+            if (index.Value is { } value)
+            {
+                return new(value, Lines(100 - value, Mean.Across(rubric), kinds, kind => (kind.Weight, kind.Score),
+                    (kind, item) => item.Line(LedgerSort.Kind, kind.Kind.Word(), inside: points => inside(kind.Kind, points))));
+            }
+            return new(null,
+            [
+                .. kinds.Where(kind => kind.Weight > 0 && kind.Score.Value is not null)
+                    .Select(kind => new Item(100 * (1 - kind.Score.Value!.Value), kind.Score.Value.Value, true).Line(LedgerSort.Kind, kind.Kind.Word(), inside: points => inside(kind.Kind, points))),
+            ]);
+        }
 
-    private static LedgerLine Leaf(KeyValuePair<Criterion, Quantity> criterion, double points, string? part) =>
-        new(LedgerSort.Criterion, criterion.Key.Word(), points, criterion.Value.Value!.Value, [], part, []);
+        public IReadOnlyList<LedgerLine> OfParts(PartKind kind, double points) => Lines(
+            points, Mean.Inside(rubric), [.. result.Parts.Where(part => part.Part.Kind == kind && part.Score is not null)], part => (1, part.Score!.Value),
+            (part, item) => item.Line(LedgerSort.Part, part.Part.Id, part: part.Part.Id, inside: inner => OfCriteria(part, inner)));
 
-    /// <summary>A criterion of a route, with what each of its actions cost; those that cost nothing are left out.</summary>
-    private static LedgerLine OfRoute(KeyValuePair<Criterion, Quantity> criterion, double points, IReadOnlyList<int> route, TeardownRecord record, Rubric rubric, bool tellActions)
-    {
-        var steps = route.Select(step => record.Steps[step].Id).ToList();
-        if (points <= 0 || !tellActions)
-            return new(LedgerSort.Criterion, criterion.Key.Word(), points, criterion.Value.Value!.Value, steps, null, []);
-        var actions = ActionShares.Of(route, record.Steps);
-        var shares = ActionShares.Of(criterion.Key, actions, record.Steps, rubric);
-        return new(LedgerSort.Criterion, criterion.Key.Word(), points, criterion.Value.Value!.Value, steps, null,
-        [
-            .. actions.Select((action, i) => new LedgerLine(
-                LedgerSort.Action, StepLinePrinter.Action(action.Action), points * shares[i], shares[i], [record.Steps[action.Step].Id], null, [])).Where(line => line.Points > 0),
-        ]);
-    }
+        private IReadOnlyList<LedgerLine> OfCriteria(PartScore part, double points) => Lines(
+            points, Mean.Inside(rubric), [.. part.Criteria!.Pairs], pair => (rubric.Criteria[pair.Key], pair.Value),
+            (pair, item) => pair.Key switch
+            {
+                Criterion.Guidance => item.Line(LedgerSort.Criterion, pair.Key.Word()),
+                Criterion.Mounting => item.Line(LedgerSort.Criterion, pair.Key.Word(), part: part.Part.Id),
+                // An inseparable part that is not replaceable has no spare and no route of its own: its mounting decided.
+                Criterion.Price or Criterion.Supply => item.Line(LedgerSort.Criterion, pair.Key.Word(), part: part.ServiceUnit ?? part.Part.Id),
+                _ => part.Route is { } route ? OfRoute(pair.Key, item, route) : item.Line(LedgerSort.Criterion, pair.Key.Word(), part: part.Part.Id),
+            });
 
-    /// <summary>The three criteria of an upgrade kind, each with its parts; where the kind is nothing as a whole, what makes it so.</summary>
-    private static IReadOnlyList<LedgerLine> UpgradeCriteria(UpgradeKind kind, double points, TeardownRecord record, Result result, Rubric rubric, bool actions)
-    {
-        var parts = record.Parts.Where(part => part.Kind == kind.Kind).ToList();
-        // Nothing of it can be separated, or it is absent and there is no part to name.
-        if (kind.Access is null)
-            return record.Absent.Contains(kind.Kind) ? [] : Alike(parts, points);
-        var items = new[] { (UpgradeCriterion.Headroom, kind.Headroom), (UpgradeCriterion.Standard, kind.Standard), (UpgradeCriterion.Access, kind.Access) }
-            .Where(item => item.Item2?.Value is not null && rubric.UpgradeCriteria[item.Item1] > 0).Select(item => (Criterion: item.Item1, Value: item.Item2!.Value.Value!.Value)).ToList();
-        // Where headroom is known to be nothing the kind is nothing, and headroom alone cost it.
-        var shares = kind.Headroom is { High: 0 }
-            ? [.. items.Select(item => item.Criterion == UpgradeCriterion.Headroom ? points : 0)]
-            : Share(points, new(0, rubric.Floor), [.. items.Select(item => (rubric.UpgradeCriteria[item.Criterion], item.Value))]);
-        return [.. items.Select((item, i) => new LedgerLine(LedgerSort.Criterion, item.Criterion.Word(), shares[i], item.Value, [], null, item.Criterion switch
+        /// <summary>A criterion of a route, with what each of its actions cost; those that cost nothing are left out.</summary>
+        private LedgerLine OfRoute(Criterion criterion, Item item, IReadOnlyList<int> route) => item.Line(
+            LedgerSort.Criterion, criterion.Word(), steps: [.. route.Select(step => record.Steps[step].Id)], inside: points =>
+            {
+                // A way of no steps can cost nothing but what is not known of it.
+                if (points <= 0 || !actions || route.Count == 0)
+                    return [];
+                var taken = ActionShares.Of(route, record.Steps);
+                var shares = ActionShares.Of(criterion, taken, record.Steps, rubric);
+                return
+                [
+                    .. taken.Select((action, i) => new Item(points * shares[i], shares[i], true)
+                        .Line(LedgerSort.Action, StepLinePrinter.Action(action.Action), steps: [record.Steps[action.Step].Id])).Where(line => line.Points > 0),
+                ];
+            });
+
+        /// <summary>The three criteria of an upgrade kind, each with its parts; where the kind is nothing as a whole, what makes it so.</summary>
+        public IReadOnlyList<LedgerLine> OfUpgradeCriteria(PartKind kind, double points)
         {
-            // What can grow falls short together; of what is counted, those that cannot be separated do.
-            UpgradeCriterion.Headroom => Alike(rubric.Headroom.TryGet(kind.Kind, out _) ? parts : [.. parts.Where(part => rubric.IsInseparable(part.Mounting) == true)], shares[i]),
-            UpgradeCriterion.Standard => ByPlace(kind, shares[i], place => place.Standard, (place, share) => PartLine(place.Part, share, place.Standard.Value!.Value, [])),
-            _ => ByPlace(kind, shares[i], place => place.Access, (place, share) => PartLine(place.Part, share, place.Access.Value!.Value, AccessCriteria(place, share, record, result, rubric, actions))),
-        }))];
-    }
+            var parts = record.Parts.Where(part => part.Kind == kind).ToList();
+            // Nothing of it can be separated or is left, or it is absent and there is no part to name.
+            if (result.UpgradeKinds.Single(one => one.Kind == kind).Set is not { } set)
+                return Alike(parts, points);
+            (UpgradeCriterion Criterion, Quantity Value)[] items = [(UpgradeCriterion.Headroom, set.Headroom), (UpgradeCriterion.Standard, set.Standard), (UpgradeCriterion.Access, set.Access)];
+            // Where headroom is nothing the kind is nothing, and headroom alone cost it.
+            if (set.Headroom.Value == 0)
+                items = [items[0]];
+            return Lines(points, Mean.Geometric(rubric), items, item => (set.Headroom.Value == 0 ? 1 : rubric.UpgradeCriteria[item.Criterion], item.Value), (criterion, item) => item.Line(
+                LedgerSort.Criterion, criterion.Criterion.Word(), inside: inner => criterion.Criterion switch
+                {
+                    // What can grow falls short together; of what is counted, those that cannot be separated do.
+                    UpgradeCriterion.Headroom => Alike(rubric.Headroom.Contains(kind) ? parts : [.. parts.Where(part => rubric.IsInseparable(part.Mounting) == true)], inner),
+                    UpgradeCriterion.Standard => Lines(inner, Mean.Arithmetic(rubric), set.Places, place => (1, place.Standard), (place, one) => one.Line(LedgerSort.Part, place.Part.Id, part: place.Part.Id)),
+                    _ => Lines(inner, Mean.Arithmetic(rubric), set.Places, place => (1, place.Access),
+                        (place, one) => one.Line(LedgerSort.Part, place.Part.Id, part: place.Part.Id, inside: rest => OfAccess(place, rest))),
+                }));
+        }
 
-    private static LedgerLine PartLine(Part part, double points, double value, IReadOnlyList<LedgerLine> lines) => new(LedgerSort.Part, part.Id, points, value, [], part.Id, lines);
-
-    private static IReadOnlyList<LedgerLine> Alike(List<Part> parts, double points) => [.. parts.Select(part => PartLine(part, points / parts.Count, 0, []))];
-
-    private static IReadOnlyList<LedgerLine> ByPlace(UpgradeKind kind, double points, Func<UpgradePlace, Quantity> value, Func<UpgradePlace, double, LedgerLine> line)
-    {
-        var known = kind.Places.Where(place => value(place).Value is not null).ToList();
-        var shares = Share(points, new(1, 0), [.. known.Select(place => (1.0, value(place).Value!.Value))]);
-        return [.. known.Select((place, i) => line(place, shares[i]))];
-    }
-
-    private static IReadOnlyList<LedgerLine> AccessCriteria(UpgradePlace place, double points, TeardownRecord record, Result result, Rubric rubric, bool actions)
-    {
-        var criteria = place.Criteria.Where(pair => pair.Value.Value is not null && rubric.AccessCriteria[pair.Key] > 0).ToList();
-        var shares = Share(points, new(0, rubric.Floor), [.. criteria.Select(pair => (rubric.AccessCriteria[pair.Key], pair.Value.Value!.Value))]);
-        var route = result.Parts.Single(part => part.Part.Id == place.Part.Id).Route;
-        return [.. criteria.Select((pair, i) => OfRoute(pair, shares[i], route!, record, rubric, actions))];
-    }
-
-    /// <summary>Points shared among items in proportion to w × (1 − v^ρ) / ρ, or −w ln v; v raised to the floor where ρ ≤ 0.</summary>
-    private static double[] Share(double points, Mean mean, IReadOnlyList<(double Weight, double Value)> items)
-    {
-        var losses = items.Select(item =>
+        private IReadOnlyList<LedgerLine> OfAccess(UpgradePlace place, double points)
         {
-            var value = mean.Exponent <= 0 ? Math.Max(item.Value, mean.Floor) : item.Value;
-            return item.Weight * (mean.Exponent == 0 ? -Math.Log(value) : (1 - Math.Pow(value, mean.Exponent)) / mean.Exponent);
-        }).ToArray();
-        var all = losses.Sum();
-        return [.. losses.Select(loss => all > 0 ? points * loss / all : 0)];
+            var route = result.Parts.Single(part => part.Part.Id == place.Part.Id).Route;
+            return Lines(points, Mean.Geometric(rubric), place.Criteria, pair => (rubric.AccessCriteria[pair.Key], pair.Value),
+                (pair, item) => route is null ? item.Line(LedgerSort.Criterion, pair.Key.Word(), part: place.Part.Id) : OfRoute(pair.Key, item, route));
+        }
+
+        private static IReadOnlyList<LedgerLine> Alike(List<Part> parts, double points) =>
+            [.. parts.Select(part => new Item(points / parts.Count, 0, true).Line(LedgerSort.Part, part.Id, part: part.Id))];
+
+        /// <summary>
+        /// Points shared among the items of a mean, each at its value or where it stands for want of one, in proportion to w × (1 − v^ρ) / ρ, or
+        /// −w ln v; v raised to the floor where ρ ≤ 0.
+        /// </summary>
+        private static IReadOnlyList<LedgerLine> Lines<T>(
+            double points, Mean mean, IReadOnlyList<T> all, Func<T, (double Weight, Quantity Value)> of, Func<T, Item, LedgerLine> line)
+        {
+            var counted = all.Select(one => (One: one, Of: of(one))).Where(pair => pair.Of.Weight > 0).ToList();
+            if (mean.OfKnown([.. counted.Select(pair => pair.Of)]) is not { } known)
+                return [];
+            var values = counted.Select(pair => Mean.Standing(pair.Of.Value, known)).ToArray();
+            var losses = counted.Select((pair, i) =>
+            {
+                var value = mean.Exponent <= 0 ? Math.Max(values[i], mean.Floor) : values[i];
+                return pair.Of.Weight * (mean.Exponent == 0 ? -Math.Log(value) : (1 - Math.Pow(value, mean.Exponent)) / mean.Exponent);
+            }).ToArray();
+            var lost = losses.Sum();
+            return [.. counted.Select((pair, i) => line(pair.One, new(lost > 0 ? points * losses[i] / lost : 0, values[i], pair.Of.Value.Value is not null)))];
+        }
+
+        private readonly record struct Item(double Points, double Value, bool Known)
+        {
+            public LedgerLine Line(
+                LedgerSort sort, string name, IReadOnlyList<string>? steps = null, string? part = null, Func<double, IReadOnlyList<LedgerLine>>? inside = null) =>
+                new(sort, name, Points, Value, Known, steps ?? [], part, Known && inside is not null ? inside(Points) : []);
+        }
     }
 }

@@ -22,6 +22,20 @@ public readonly record struct Quantity(double Low, double? Value, double High, d
     /// <summary>The same on another scale, such as 0..100.</summary>
     public Quantity Times(double factor) => new(factor * Low, factor * Value, factor * High, Coverage);
 
+    /// <summary>
+    /// The greatest of several: of low and high the greatest; of the values the greatest of those that have one, at least the low; of the
+    /// coverage the least of those whose high is not below the greatest low. Method, <em>Means</em>, which places are counted on.
+    /// </summary>
+    /// <exception cref="InvalidOperationException">There is none.</exception>
+    public static Quantity Greatest(IReadOnlyCollection<Quantity> quantities)
+    {
+        if (quantities.Count == 1)
+            return quantities.First();
+        var low = quantities.Max(one => one.Low);
+        var value = quantities.Max(one => one.Value);
+        return new(low, value is { } known ? Math.Max(known, low) : null, quantities.Max(one => one.High), quantities.Where(one => one.High >= low).Min(one => one.Coverage));
+    }
+
     /// <summary>The same with nothing certain at the low end.</summary>
     public Quantity WithLowZero() => this with { Low = 0 };
 }

@@ -1,5 +1,4 @@
 using WideLever.Core.Records;
-using WideLever.Core.Rubrics;
 
 namespace WideLever.Core.Scoring;
 
@@ -10,7 +9,7 @@ namespace WideLever.Core.Scoring;
 public enum Status { Draft, Provisional, Complete }
 
 /// <summary>Why a result is not complete.</summary>
-public enum Reason { Coverage, Width, CoarseStep, EarlySample }
+public enum Reason { Coverage, Width, CoarseStep, Order, Power, EarlySample }
 
 #pragma warning restore CS1591
 
@@ -19,21 +18,11 @@ public enum Reason { Coverage, Width, CoarseStep, EarlySample }
 /// <param name="Score">Mean of its fitted parts.</param>
 public sealed record RepairKind(PartKind Kind, Quantity Score);
 
-/// <summary>A kind's share in U, on 0..1, and what it is made of.</summary>
-/// <param name="Kind">The kind.</param>
-/// <param name="Score">Mean of the three.</param>
-/// <param name="Headroom">How far it can be upgraded; null where the kind is absent, not recorded, or of unknown mounting.</param>
-/// <param name="Standard">How open its interfaces are; null where headroom is, or where every part is inseparable.</param>
-/// <param name="Access">How easily its separable parts are reached; null likewise.</param>
-/// <param name="Places">Its separable parts and empty places.</param>
-public sealed record UpgradeKind(PartKind Kind, Quantity Score, Quantity? Headroom, Quantity? Standard, Quantity? Access, IReadOnlyList<UpgradePlace> Places);
-
-/// <summary>What a separable part or empty place gives to its kind in U.</summary>
-/// <param name="Part">The part.</param>
-/// <param name="Standard">How open its interface is.</param>
-/// <param name="Access">Mean of the four.</param>
-/// <param name="Criteria">Reach, fasteners, tools and bonds of its route, in the rubric's order.</param>
-public sealed record UpgradePlace(Part Part, Quantity Standard, Quantity Access, IReadOnlyList<KeyValuePair<Criterion, Quantity>> Criteria);
+/// <summary>U without the places of one set that may be left out. Method, <em>Means</em>, places that exclude each other.</summary>
+/// <param name="LeftOut">Ids of the places, sorted by code point.</param>
+/// <param name="Upgrade">U without them, 0..100.</param>
+/// <param name="Kinds">All kinds of upgrade, in the rubric's order.</param>
+public sealed record UpgradeChoice(IReadOnlyList<string> LeftOut, Quantity Upgrade, IReadOnlyList<UpgradeKind> Kinds);
 
 /// <summary>A record scored under a rubric. Method, <em>The result</em>.</summary>
 public sealed record Result
@@ -59,8 +48,14 @@ public sealed record Result
     /// <summary>The kinds of repair that are not absent, in the rubric's order.</summary>
     public required IReadOnlyList<RepairKind> RepairKinds { get; init; }
 
-    /// <summary>All kinds of upgrade, in the rubric's order.</summary>
-    public required IReadOnlyList<UpgradeKind> UpgradeKinds { get; init; }
+    /// <summary>Every choice of places that can be used together, the one that is shown and charged first.</summary>
+    public required IReadOnlyList<UpgradeChoice> UpgradeChoices { get; init; }
+
+    /// <summary>All kinds of upgrade, in the rubric's order, by the choice that is shown.</summary>
+    public IReadOnlyList<UpgradeKind> UpgradeKinds => UpgradeChoices[0].Kinds;
+
+    /// <summary>Ids of the places that are left out of what is shown, because they exclude others.</summary>
+    public IReadOnlyList<string> LeftOut => UpgradeChoices[0].LeftOut;
 
     /// <summary>Every part, in recorded order.</summary>
     public required IReadOnlyList<PartScore> Parts { get; init; }

@@ -54,10 +54,11 @@ internal sealed class StepFacts
 /// <param name="Tools">Criterion tools.</param>
 /// <param name="Bonds">Criterion bonds.</param>
 /// <param name="Survival">Criterion survival.</param>
+/// <param name="OnlyView">Whether it leads only to where the part is in view: the way to the part is unknown, and no better than this.</param>
 internal sealed record RouteFacts(
-    IReadOnlyList<int> Positions, EffortSeconds Effort, Quantity Fasteners, Quantity Tools, Quantity Bonds, Quantity Survival)
+    IReadOnlyList<int> Positions, EffortSeconds Effort, Quantity Fasteners, Quantity Tools, Quantity Bonds, Quantity Survival, bool OnlyView = false)
 {
-    public static RouteFacts Of(IReadOnlyList<int> positions, IReadOnlyList<StepFacts> steps, WaysIn ways, Rubric rubric)
+    public static RouteFacts Of(IReadOnlyList<int> positions, IReadOnlyList<StepFacts> steps, WaysIn ways, Rubric rubric, bool onlyView = false)
     {
         var (burden, tools, bonds, survival) = (default(Fasteners), default(Tools), Criteria.Bonds.None, Criteria.Survival.Certain);
         var layers = new Dictionary<string, IReadOnlyList<Unscrew>>(StringComparer.Ordinal);
@@ -71,18 +72,23 @@ internal sealed record RouteFacts(
             if (step.Loose.Count > 0)
                 layers[step.Layer] = layers.TryGetValue(step.Layer, out var screws) ? [.. screws, .. step.Loose] : step.Loose;
         }
-        return new(positions, ways.Effort(positions), burden.Worth(layers.Values, rubric), tools.Worth(rubric), bonds.Worth(rubric), survival.Worth(rubric));
+        return new(positions, ways.Effort(positions), burden.Worth(layers.Values, rubric), tools.Worth(rubric), bonds.Worth(rubric), survival.Worth(rubric), onlyView);
     }
 
-    /// <summary>A criterion of the route for a part of some kind; unknown where there is no route.</summary>
-    public static Quantity Criterion(RouteFacts? facts, Criterion criterion, PartKind kind, Rubric rubric) => (facts, criterion) switch
+    /// <summary>A criterion of the route for a part of some kind; unknown where there is no route, and no better than a view allows where there is one.</summary>
+    public static Quantity Criterion(RouteFacts? facts, Criterion criterion, PartKind kind, Rubric rubric)
     {
-        (null, _) => Quantity.Unknown,
-        (_, Rubrics.Criterion.Reach) => Reach.Of(facts.Effort, rubric.Reach[kind]),
-        (_, Rubrics.Criterion.Fasteners) => facts.Fasteners,
-        (_, Rubrics.Criterion.Tools) => facts.Tools,
-        (_, Rubrics.Criterion.Bonds) => facts.Bonds,
-        (_, Rubrics.Criterion.Survival) => facts.Survival,
-        _ => throw new ArgumentOutOfRangeException(nameof(criterion), criterion, "not a criterion of a route"),
-    };
+        if (facts is null)
+            return Quantity.Unknown;
+        var known = criterion switch
+        {
+            Rubrics.Criterion.Reach => Reach.Of(facts.Effort, rubric.Reach[kind]),
+            Rubrics.Criterion.Fasteners => facts.Fasteners,
+            Rubrics.Criterion.Tools => facts.Tools,
+            Rubrics.Criterion.Bonds => facts.Bonds,
+            Rubrics.Criterion.Survival => facts.Survival,
+            _ => throw new ArgumentOutOfRangeException(nameof(criterion), criterion, "not a criterion of a route"),
+        };
+        return facts.OnlyView ? Quantity.Unknown with { High = known.High } : known;
+    }
 }

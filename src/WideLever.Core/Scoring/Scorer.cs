@@ -11,10 +11,8 @@ public sealed class Scorer
     private readonly CheckedRecord record;
     private readonly Rubric rubric;
     private readonly Mean inside;
-    private readonly Mean across;
-    private readonly Mean arithmetic;
-    private readonly Mean geometric;
     private readonly Dictionary<string, RouteFacts?> routes;
+    private readonly Dictionary<string, UpgradePlace> places = new(StringComparer.Ordinal);
     private readonly Quantity guidance;
 
     private Scorer(CheckedRecord record, Rubric rubric, Dictionary<string, RouteFacts?> routes)
@@ -22,10 +20,7 @@ public sealed class Scorer
         this.record = record;
         this.rubric = rubric;
         this.routes = routes;
-        inside = new(rubric.Schools.InsideMean, rubric.Floor);
-        across = new(rubric.Schools.AcrossMean, rubric.Floor);
-        arithmetic = new(1, rubric.Floor);
-        geometric = new(0, rubric.Floor);
+        inside = Mean.Inside(rubric);
         guidance = GuidanceCriterion.Of(record.Record.Guidance);
     }
 
@@ -37,55 +32,70 @@ public sealed class Scorer
     /// <summary>Scores a record by routes that are known already: those of a record with the same steps and parts of the same ids.</summary>
     internal static Result Score(CheckedRecord record, Rubric rubric, Dictionary<string, RouteFacts?> routes) => new Scorer(record, rubric, routes).Score();
 
-    /// <summary>The route to each part by id; null where no step frees it.</summary>
+    /// <summary>The route to each part by id, or what brings it into view; null where neither is known.</summary>
     internal static Dictionary<string, RouteFacts?> RoutesOf(CheckedRecord record, Rubric rubric, CancellationToken cancellation = default)
     {
         var ways = new WaysIn(record, rubric, cancellation);
         var steps = StepFacts.Of(record.Record.Steps, rubric);
         var routes = new Dictionary<string, RouteFacts?>(StringComparer.Ordinal);
-        foreach (var (part, route) in ways.Routes(cancellation))
-            routes[part] = route is null ? null : RouteFacts.Of(route, steps, ways, rubric);
+        var found = ways.RoutesAndViews(cancellation);
+        for (var p = 0; p < found.Count; p++)
+        {
+            var part = record.Record.Parts[p];
+            routes[part.Id] = found[p] is { } route ? RouteFacts.Of(route, steps, ways, rubric, WaysIn.IsOnlyInView(record, part)) : null;
+        }
         return routes;
     }
 
     private Result Score()
     {
-        var parts = record.Record.Parts.Select(ScorePart).ToList();
+        var all = record.Record.Parts;
+        var fitted = all.Where(part => part.Fitted).Select(part => part.Kind).ToHashSet();
+        var parts = all.Select(part => ScorePart(part, counts: rubric.Repair.Contains(part.Kind) && (part.Fitted || !fitted.Contains(part.Kind)))).ToList();
         var repairKinds = rubric.Repair.Pairs
             .Where(pair => !record.Record.Absent.Contains(pair.Key))
             .Select(pair => new RepairKind(pair.Key, inside.Of(parts.Where(part => part.Part.Kind == pair.Key).Select(part => part.Score).OfType<Quantity>())))
             .ToList();
-        var upgradeKinds = rubric.Upgrade.Pairs.Select(pair => ScoreUpgrade(pair.Key)).ToList();
-        var repair = across.Of([.. repairKinds.Select(kind => (rubric.Repair[kind.Kind], kind.Score))]).Times(100);
-        var upgrade = across.Of([.. upgradeKinds.Select(kind => (rubric.Upgrade[kind.Kind], kind.Score))]).Times(100);
+        var repair = Across(repairKinds.Select(kind => (rubric.Repair[kind.Kind], kind.Score)), rubric);
+        var choices = UpgradeChoices();
+        var upgrade = Quantity.Greatest([.. choices.Select(choice => choice.Upgrade)]);
         var reasons = Reasons(repair, upgrade);
         return new Result
         {
             Repair = repair,
             Upgrade = upgrade,
-            Combined = Combine(repair, upgrade),
+            Combined = Combine(repair, upgrade, rubric),
             Status = Math.Min(repair.Coverage, upgrade.Coverage) < rubric.Status.DraftBelow ? Status.Draft
                 : reasons.Count > 0 ? Status.Provisional : Status.Complete,
             Reasons = reasons,
             ObservedSteps = record.Record.Steps.Count(step => step.ObservedSeconds is not null),
             RepairKinds = repairKinds,
-            UpgradeKinds = upgradeKinds,
+            UpgradeChoices = choices,
             Parts = parts,
         };
     }
 
-    private PartScore ScorePart(Part part)
+    /// <summary>The mean across kinds, 0..100.</summary>
+    internal static Quantity Across(IEnumerable<(double Weight, Quantity Score)> kinds, Rubric rubric) => Mean.Across(rubric).Of([.. kinds]).Times(100);
+
+    /// <summary>R and U together, 0..100; without a value where either has none.</summary>
+    internal static Quantity Combine(Quantity repair, Quantity upgrade, Rubric rubric)
+    {
+        var combined = Mean.Arithmetic(rubric).Of([(rubric.Combined.Repair, repair), (rubric.Combined.Upgrade, upgrade)]);
+        return repair.Value is null || upgrade.Value is null ? combined with { Value = null } : combined;
+    }
+
+    private PartScore ScorePart(Part part, bool counts)
     {
         var unit = ServiceUnits.Of(part, record, rubric);
         var way = unit is null ? null : routes[unit.Id];
-        var counts = part.Fitted && rubric.Repair.Contains(part.Kind);
         var criteria = counts ? new WordTable<Criterion, Quantity>(criterion => Score(criterion, part, unit, way)) : null;
         return new PartScore
         {
             Part = part,
             ServiceUnit = unit?.Id,
-            Route = way?.Positions,
-            Effort = way?.Effort,
+            Route = way is { OnlyView: false } ? way.Positions : null,
+            Effort = way is { OnlyView: false } ? way.Effort : null,
             Criteria = criteria,
             Score = criteria is null ? null : inside.Of([.. criteria.Pairs.Select(pair => (rubric.Criteria[pair.Key], pair.Value))]),
         };
@@ -99,40 +109,64 @@ public sealed class Scorer
             return Quantity.Exactly(0);
         var score = criterion switch
         {
-            Criterion.Mounting => part.Mounting is { } mounting ? Quantity.Exactly(rubric.Mountings[mounting]) : Quantity.Unknown,
+            Criterion.Mounting => MountingCriterion.Of(part, unit, rubric),
             Criterion.Price => unit is null ? Quantity.Unknown : Price.Of(unit.Spare, record.Record.Unit, rubric),
-            Criterion.Supply => unit is null ? Quantity.Unknown : SupplyCriterion.Of(unit.Spare, rubric),
+            Criterion.Supply => unit is null ? Quantity.Unknown : SupplyCriterion.Of(unit, rubric),
             Criterion.Guidance => guidance,
             _ => RouteFacts.Criterion(way, criterion, part.Kind, rubric),
         };
         return !assemblyCounts && part.Mounting is null ? score.WithLowZero() : score;
     }
 
-    private UpgradeKind ScoreUpgrade(PartKind kind)
+    /// <summary>
+    /// U without each set of places that may be left out, the shown one first: of those within a hair of the greatest value (U without a value:
+    /// of the greatest high) the one whose ids come first.
+    /// </summary>
+    private List<UpgradeChoice> UpgradeChoices()
+    {
+        const double Hair = 1e-9;
+        var kinds = new Dictionary<string, UpgradeKind>(StringComparer.Ordinal);
+        var choices = Exclusions.Choices(record).Select(leftOut =>
+        {
+            List<UpgradeKind> ofChoice = [.. rubric.Upgrade.Pairs.Select(pair => ScoreUpgrade(pair.Key, leftOut, kinds))];
+            return new UpgradeChoice(leftOut, Across(ofChoice.Select(kind => (rubric.Upgrade[kind.Kind], kind.Score)), rubric), ofChoice);
+        }).ToList();
+        var shown = choices.Max(choice => choice.Upgrade.Value) is { } greatest
+            ? choices.FindIndex(choice => choice.Upgrade.Value >= greatest - Hair)
+            : choices.FindIndex(choice => choice.Upgrade.High >= choices.Max(other => other.Upgrade.High) - Hair);
+        (choices[0], choices[shown]) = (choices[shown], choices[0]);
+        return choices;
+    }
+
+    private UpgradeKind ScoreUpgrade(PartKind kind, IReadOnlyList<string> leftOut, Dictionary<string, UpgradeKind> scored)
     {
         if (record.Record.Absent.Contains(kind))
-            return new(kind, Quantity.Exactly(0), null, null, null, []);
-        var places = record.Record.Parts.Where(part => part.Kind == kind).ToList();
-        if (places.Count == 0 || places.Any(place => place.Mounting is null))
-            return new(kind, Quantity.Unknown, null, null, null, []);
-        var headroom = Headroom.Of(kind, places, record.Record.Unit, rubric);
-        var separable = places.Where(place => rubric.IsInseparable(place.Mounting) == false).Select(Place).ToList();
-        if (separable.Count == 0)
-            return new(kind, Quantity.Exactly(0), headroom, null, null, []);
-        var standard = arithmetic.Of(separable.Select(place => place.Standard));
-        var access = arithmetic.Of(separable.Select(place => place.Access));
-        if (headroom.High == 0)
-            return new(kind, Quantity.Exactly(0), headroom, standard, access, separable);
-        var weights = rubric.UpgradeCriteria;
-        var score = geometric.Of(
-        [
-            (weights[UpgradeCriterion.Headroom], headroom), (weights[UpgradeCriterion.Standard], standard), (weights[UpgradeCriterion.Access], access),
-        ]);
-        return new(kind, headroom.Low == 0 ? score.WithLowZero() : score, headroom, standard, access, separable);
+            return new(kind, Quantity.Exactly(0), []);
+        var recorded = record.Record.Parts.Where(part => part.Kind == kind).ToList();
+        if (recorded.Count == 0)
+            return new(kind, Quantity.Unknown, []);
+        var parts = recorded.Where(part => !leftOut.Contains(part.Id)).ToList();
+        // Nothing is left of it, or nothing of it can be separated.
+        if (parts.TrueForAll(part => rubric.IsInseparable(part.Mounting) == true))
+            return new(kind, Quantity.Exactly(0), []);
+        if (!rubric.Headroom.Contains(kind) && parts.Exists(part => part.Mounting is null))
+            return new(kind, Quantity.Unknown, []);
+        // A kind whose places are the same under several choices is scored once.
+        var key = $"{kind}:{string.Join('\n', recorded.Where(part => leftOut.Contains(part.Id)).Select(part => part.Id))}";
+        if (!scored.TryGetValue(key, out var score))
+        {
+            score = rubric.Headroom.Contains(kind)
+                ? PlaceSets.Of(kind, parts, Place, record.Record.Unit, rubric)
+                : PlaceSets.OfSeparable(kind, parts, Place, rubric);
+            scored[key] = score;
+        }
+        return score;
     }
 
     private UpgradePlace Place(Part part)
     {
+        if (places.TryGetValue(part.Id, out var known))
+            return known;
         var weights = rubric.AccessCriteria.Pairs;
         var criteria = new KeyValuePair<Criterion, Quantity>[weights.Count];
         Span<(double, Quantity)> items = stackalloc (double, Quantity)[weights.Count];
@@ -141,13 +175,8 @@ public sealed class Scorer
             criteria[i] = new(weights[i].Key, RouteFacts.Criterion(routes[part.Id], weights[i].Key, part.Kind, rubric));
             items[i] = (weights[i].Value, criteria[i].Value);
         }
-        return new(part, part.Interface.Standard is { } known ? Quantity.Exactly(rubric.Standards[known]) : Quantity.Unknown, geometric.Of(items), criteria);
-    }
-
-    private Quantity Combine(Quantity repair, Quantity upgrade)
-    {
-        var combined = arithmetic.Of([(rubric.Combined.Repair, repair), (rubric.Combined.Upgrade, upgrade)]);
-        return repair.Value is null || upgrade.Value is null ? combined with { Value = null } : combined;
+        var standard = part.Interface.Standard is { } open ? Quantity.Exactly(rubric.Standards[open]) : Quantity.Unknown;
+        return places[part.Id] = new(part, standard, Mean.Geometric(rubric).Of(items), criteria);
     }
 
     private List<Reason> Reasons(Quantity repair, Quantity upgrade)
@@ -159,6 +188,10 @@ public sealed class Scorer
             reasons.Add(Reason.Width);
         if (record.Record.Steps.Any(RecordValidation.IsCoarse))
             reasons.Add(Reason.CoarseStep);
+        if (WorkOrder.Open(record).Count > 0)
+            reasons.Add(Reason.Order);
+        if (WorkOrder.PowerLeftOn(record))
+            reasons.Add(Reason.Power);
         if (record.Record.Teardown.Sample == Sample.Early)
             reasons.Add(Reason.EarlySample);
         return reasons;

@@ -5,7 +5,7 @@ namespace WideLever.Core.Scoring;
 
 /// <summary>A fact that a record has not and that an index may turn on.</summary>
 /// <param name="At">Its place in the record, such as <c>parts[3].mounting</c> or <c>kind:fan</c>.</param>
-/// <param name="Field">What is unknown: mounting, within, capacity, ceiling, standard, source, price, paired, kind, way (no step frees it), class, a mark, or a field of an action.</param>
+/// <param name="Field">What is unknown: mounting, within, capacity, ceiling, standard, source, price, paired, layer, kind, way (no step frees it), class, a mark, or a field of an action.</param>
 /// <param name="Kind">Kind of the part, or the kind not seen; null: of the machine or a step.</param>
 /// <param name="Part">Id of the part; null: not of a part.</param>
 /// <param name="Step">Id of the step; null: not of a step.</param>
@@ -68,13 +68,16 @@ internal static class UnknownFacts
             if (rubric.Headroom.TryGet(part.Kind, out var ends) && rubric.Upgrade.Contains(part.Kind))
             {
                 double[] sizes = [ends.First, Math.Sqrt(ends.First * ends.Second), ends.Second];
-                if (separable && Headroom.Ceiling(part.Capacity.Max, rubric.Schools.Ceiling) is null)
+                if (separable && Headroom.Ceiling(part, record.Unit, rubric) is { From: not CeilingFrom.School } ceiling && ceiling.Low < ceiling.High)
                     yield return Asked("ceiling", "capacity.max.maker", sizes.Select(size => part with { Capacity = part.Capacity with { Max = part.Capacity.Max with { Maker = size } } }));
                 if (part.Mounting is not null && !separable && part.Capacity.Fitted is null)
                     yield return Asked("capacity", "capacity.fitted", sizes.Select(size => part with { Capacity = part.Capacity with { Fitted = size } }));
             }
             if (rubric.Upgrade.Contains(part.Kind) && separable && part.Interface.Standard is null)
                 yield return Asked("standard", "interface.standard", Words.Members<Standard>().Select(word => part with { Interface = part.Interface with { Standard = word } }));
+            // A place that no step frees is reached once it is known where it is in view; a fitted part only no better than that.
+            if (part.Layer is null && part.Mounting is not null && separable && record.Steps.All(step => !step.Frees.Contains(part.Id)))
+                yield return new(new($"{at}.layer", "layer", part.Kind, part.Id), true, [.. record.Layers.Select(layer => record with { Parts = With(record.Parts, position, part with { Layer = layer }) })]);
             // A spare is asked of what is bought: not of what is one piece with its assembly.
             if (!separable || (!part.Fitted && !rubric.Upgrade.Contains(part.Kind)))
                 continue;
@@ -116,6 +119,8 @@ internal static class UnknownFacts
 
     private static IEnumerable<(string Field, IEnumerable<TeardownAction> Answers)> OfAction(TeardownAction action, Rubric rubric)
     {
+        if (rubric.CountOf(action) is { Exact: null } count)
+            yield return ("count", new[] { count.Least, (int)Math.Round(count.Middle), count.Most }.Distinct().Select(number => WithCount(action, number)));
         switch (action)
         {
             case Unscrew screws:
@@ -152,6 +157,10 @@ internal static class UnknownFacts
                 break;
         }
     }
+
+    // Covers that are stated are no more than the screws.
+    private static TeardownAction WithCount(TeardownAction action, int count) =>
+        action is Unscrew { Covers: { } covers } screws ? screws with { Count = count, Covers = Math.Min(covers, count) } : action with { Count = count };
 
     private static double[] Ends(Span span) => [span.Low, (span.Low + span.High) / 2, span.High];
 

@@ -27,7 +27,7 @@ public static class ValueFunctions
         .. rubric.Reach.Pairs.Select(pair => Line($"reach.{pair.Key.Word()}", "s", 0, pair.Value.Second * 1.1,
             seconds => Reach.Of(EffortSeconds.Exactly(seconds), pair.Value).Low)),
         .. rubric.Headroom.Pairs.Select(pair => Line($"headroom.{pair.Key.Word()}", pair.Key == PartKind.Battery ? "Wh" : "GB", 0, pair.Value.Second * 1.1,
-            capacity => capacity == 0 ? 0 : Headroom.Of(pair.Key, [Place(pair.Key, capacity)], Machine, rubric).Low)),
+            capacity => Headroom.Share(capacity, pair.Value))),
         Line("burdenAtHalf", "screws", 0, rubric.BurdenAtHalf * 5, screws => Fasteners.Share(1, screws, rubric)),
         Line("priceShareAtZero", "share of the price", 0, rubric.PriceShareAtZero * 1.2,
             share => Price.Of(new Spare { Source = Records.Supply.Maker, Price = new Money { Amount = share * rubric.PriceReference[MachineClass.Thin] } },
@@ -36,15 +36,6 @@ public static class ValueFunctions
     ];
 
     private static readonly Unit Machine = new() { Maker = "any", Model = "any", ModelCode = "any" };
-
-    private static Part Place(PartKind kind, double ceiling) => new()
-    {
-        Id = "place",
-        Kind = kind,
-        Mounting = Mounting.Socketed,
-        Fitted = false,
-        Capacity = new Capacity { Max = new Ceilings { Maker = ceiling, Bench = ceiling, Platform = ceiling } },
-    };
 
     private static ValueFunction Line(string at, string unit, double from, double to, Func<double, double> worth) => new(at, unit,
         [.. Enumerable.Range(0, Steps + 1).Select(i => from + (to - from) * i / Steps).Select(measure => new ValuePoint(measure, worth(measure)))]);

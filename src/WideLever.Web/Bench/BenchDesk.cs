@@ -147,7 +147,7 @@ public sealed class BenchDesk(Store store, Workshop workshop, News news, TimePro
         return new(
             [
                 .. closing.Steps.Select(step => new ClosingStepView(step.StepId, step.Title,
-                    [.. step.Wells.Select(well => new ClosingWellView(well.Well.Number, well.Well.Group, well.Expected, well.Returned))], step.Tightening, step.Done)),
+                    [.. step.Wells.Select(well => new ClosingWellView(well.Well.Number, well.Well.Group, well.Expected, well.Well.Screws.Count, well.Returned))], step.Tightening, step.Done)),
             ],
             closing.Count.Expected, closing.Count.Returned, closing.Count.LeftOver, closing.Count.Missing, closing.Count.IsClean, state.ClosingAnswer);
     }

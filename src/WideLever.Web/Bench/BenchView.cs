@@ -23,8 +23,8 @@ public sealed record WellView
     /// <summary>Which group of screws of the step, from 0.</summary>
     public required int Group { get; init; }
 
-    /// <summary>How many screws.</summary>
-    public required int Count { get; init; }
+    /// <summary>How many screws; a span where they were not counted for certain, null where nobody counted them.</summary>
+    public required Count? Count { get; init; }
 
     /// <summary>Their drive; null: unknown.</summary>
     public required Drive? Drive { get; init; }
@@ -69,9 +69,10 @@ public sealed record WellView
 /// <summary>A well on the way back.</summary>
 /// <param name="Number">Its number.</param>
 /// <param name="Group">Which group of screws of the step.</param>
-/// <param name="Expected">How many should go back.</param>
+/// <param name="Expected">How many should go back; null: nobody counted them for certain, and who puts them back says how many there are.</param>
+/// <param name="Count">How many were noted on the way out.</param>
 /// <param name="Returned">How many did; null: not ticked.</param>
-public sealed record ClosingWellView(int Number, int Group, int Expected, int? Returned);
+public sealed record ClosingWellView(int Number, int Group, int? Expected, Count? Count, int? Returned);
 
 /// <summary>A step on the way back.</summary>
 /// <param name="StepId">The step.</param>
@@ -83,14 +84,14 @@ public sealed record ClosingStepView(string StepId, string Title, IReadOnlyList<
 
 /// <summary>Putting back.</summary>
 /// <param name="Steps">The steps, the last first.</param>
-/// <param name="Expected">Screws that came out.</param>
+/// <param name="Expected">Screws that came out; null: a group of no certain count was not put back yet.</param>
 /// <param name="Returned">Screws that went back.</param>
 /// <param name="LeftOver">Screws counted in the tray; null: not counted.</param>
 /// <param name="Missing">Screws that neither went back nor lie in the tray; null: not counted.</param>
 /// <param name="Clean">Whether every screw is where it belongs.</param>
 /// <param name="Answer">What became of those that are not; null: not answered.</param>
 public sealed record ClosingView(
-    IReadOnlyList<ClosingStepView> Steps, int Expected, int Returned, int? LeftOver, int? Missing, bool Clean, string? Answer);
+    IReadOnlyList<ClosingStepView> Steps, int? Expected, int Returned, int? LeftOver, int? Missing, bool Clean, string? Answer);
 
 /// <summary>The stopwatch at this moment.</summary>
 /// <param name="State">What it is doing.</param>

@@ -99,11 +99,12 @@ public static class CatalogueEndpoints
     private static async Task<Results<Ok<CatalogueModules>, JsonHttpResult<Problem>>> ModulesAsync(
         string unitId, string partId, bool? again, Store store, Workshop workshop, CatalogueClient client, TimeProvider clock, CancellationToken cancellation)
     {
-        if (workshop.Find(unitId)?.Record.Record.Parts.FirstOrDefault(part => part.Id == partId) is not { } place)
+        var record = workshop.Find(unitId)?.Record.Record;
+        if (record?.Parts.FirstOrDefault(part => part.Id == partId) is not { } place)
             return Problems.NotFound($"part \"{partId}\" of a unit \"{unitId}\"");
         var (state, modules, askedAt, trouble) = await AskAsync(
             store, client, clock, $"modules?kind={place.Kind.Word()}", again == true, CatalogueReader.ReadModules, cancellation);
-        return TypedResults.Ok(new CatalogueModules(state, ModuleFits.Of(place, modules ?? [], workshop.Rubric), askedAt, trouble));
+        return TypedResults.Ok(new CatalogueModules(state, ModuleFits.Of(place, record.Unit, modules ?? [], workshop.Rubric), askedAt, trouble));
     }
 
     /// <summary>An answer that is fresh enough, else one asked for now; where that fails, the one from before with what went wrong.</summary>

@@ -88,7 +88,8 @@ public static class CompareEndpoints
     private static IReadOnlyList<StandingView> Standings(IReadOnlyList<FieldPiece> field, IndexName index, Rubric rubric)
     {
         var quantities = field.Select(piece => piece.Field.Indices(rubric).Get(index)).ToList();
-        var places = RubricEffect.Places([.. quantities.Select(quantity => quantity.Low)]);
+        var places = Field.PlacesByLow(quantities);
+        var byValue = Field.PlacesByValue(quantities);
         // A draft holds everything together and says nothing; a desktop and a notebook are not told apart by an index at all.
         var groups = new int[field.Count];
         foreach (var build in Enumerable.Range(0, field.Count).Where(i => field[i].Unit.Status != Status.Draft).GroupBy(i => field[i].Field.IsDesktop).Select(build => build.ToList()))
@@ -97,7 +98,7 @@ public static class CompareEndpoints
                 groups[i] = group;
         }
         var best = Field.BestForPrice([.. field.Zip(quantities, (piece, quantity) => (piece.Price, quantity.Value))]);
-        return [.. quantities.Select((quantity, i) => new StandingView(QuantityView.Of(quantity), places[i], groups[i], best[i]))];
+        return [.. quantities.Select((quantity, i) => new StandingView(QuantityView.Of(quantity), places[i], byValue[i], groups[i], best[i]))];
     }
 
     private static Results<Ok<PairView>, JsonHttpResult<Problem>> Pair(string first, string second, Workshop workshop, CancellationToken cancellation)
@@ -154,7 +155,7 @@ public static class CompareEndpoints
         var weights = FlipPoints.Reweighted(table, asked.Kind, asked.Weight);
         var own = new Dictionary<PartKind, double>(asked.Index == IndexName.Repair ? rubric.Upgrade.Pairs : rubric.Repair.Pairs);
         var quantities = field.Select(piece => (asked.Index == IndexName.Repair ? piece.Field.Indices(rubric, weights, own) : piece.Field.Indices(rubric, own, weights)).Get(asked.Index)).ToList();
-        var places = RubricEffect.Places([.. quantities.Select(quantity => quantity.Value ?? double.NegativeInfinity)]);
+        var places = Field.PlacesByValue(quantities);
         return TypedResults.Ok<IReadOnlyList<TriedUnit>>([.. field.Select((piece, i) => new TriedUnit(piece.Unit.Id, QuantityView.Of(quantities[i]), places[i]))]);
     }
 
@@ -177,9 +178,8 @@ public static class CompareEndpoints
             [
                 .. SchoolTable.Of(records, rubric, progress, stop).Select(option =>
                 {
-                    var values = option.Indices.Select(indices => indices.Get(asked.Index).Value).ToList();
-                    return new OptionView(option.Question, option.Option, option.InUse, RubricEffect.Places([.. values.Select(value => value ?? double.NegativeInfinity)]),
-                        [.. values.Select(value => value is { } known ? ResultWriter.SixPlaces(known) : (double?)null)]);
+                    var quantities = option.Indices.Select(indices => indices.Get(asked.Index)).ToList();
+                    return new OptionView(option.Question, option.Option, option.InUse, Field.PlacesByLow(quantities), Field.PlacesByValue(quantities), [.. quantities.Select(QuantityView.Of)]);
                 }),
             ]);
         });
@@ -227,6 +227,9 @@ public static class CompareEndpoints
         return format == "csv" ? TypedResults.File(table.Csv(), "text/csv; charset=utf-8", "comparison.csv") : TypedResults.File(table.Xlsx(), Sheet, "comparison.xlsx");
     }
 
+    // Of each kind its value, and what is known of it.
+    private static readonly string[] Ends = ["", "Low", "High", "Coverage"];
+
     private static readonly JsonSerializerOptions Spread = new(RecordJson.Options) { WriteIndented = true };
 
     private static ComparisonTable Table(FieldView view, OddsView? odds, IReadOnlyList<ShelfRecord> shelf)
@@ -236,8 +239,8 @@ public static class CompareEndpoints
         var records = shelf.ToDictionary(one => one.UnitId, one => one.Record.Record, StringComparer.Ordinal);
         var columns = new List<string> { "id", "maker", "model", "modelCode", "class", "year", "price", "currency", "status" };
         foreach (var index in Enum.GetValues<IndexName>().Select(index => index.Word()))
-            columns.AddRange([index, $"{index}Low", $"{index}High", $"{index}Coverage", $"{index}Place", $"{index}Group"]);
-        columns.AddRange(kinds.Select(kind => $"{kind.Item1}:{kind.Kind.Word()}"));
+            columns.AddRange([index, $"{index}Low", $"{index}High", $"{index}Coverage", $"{index}Place", $"{index}PlaceByValue", $"{index}Group"]);
+        columns.AddRange(kinds.SelectMany(kind => Ends.Select(end => $"{kind.Item1}:{kind.Kind.Word()}{end}")));
         if (odds is not null)
             columns.AddRange(["oddsIndex", "mostLikelyPlace", "placeFrom", "placeTo", "seed", "draws"]);
         columns.AddRange(["rubric", "revision", "rubricSha256", "recordSha256", "method"]);
@@ -247,8 +250,10 @@ public static class CompareEndpoints
             {
                 var row = new List<object?> { unit.Id, unit.Maker, unit.Model, unit.ModelCode, unit.Class?.Word(), unit.Year, unit.Price, rubric.Currency, unit.Status.Word() };
                 foreach (var standing in new[] { unit.Repair, unit.Upgrade, unit.Combined })
-                    row.AddRange([standing.Quantity.Value, standing.Quantity.Low, standing.Quantity.High, standing.Quantity.Coverage, standing.Place, standing.Group]);
-                row.AddRange(kinds.Select(kind => (object?)(kind.Item1 == "repair" ? unit.RepairKinds : unit.UpgradeKinds).FirstOrDefault(one => one.Kind == kind.Kind)?.Score.Value));
+                    row.AddRange([standing.Quantity.Value, standing.Quantity.Low, standing.Quantity.High, standing.Quantity.Coverage, standing.Place, standing.PlaceByValue, standing.Group]);
+                row.AddRange(kinds.SelectMany(kind => (kind.Item1 == "repair" ? unit.RepairKinds : unit.UpgradeKinds).FirstOrDefault(one => one.Kind == kind.Kind)?.Score is { } score
+                    ? new object?[] { score.Value, score.Low, score.High, score.Coverage }
+                    : [null, null, null, null]));
                 if (odds is not null)
                 {
                     var own = odds.Units.FirstOrDefault(one => one.Id == unit.Id);

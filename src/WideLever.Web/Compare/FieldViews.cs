@@ -19,9 +19,10 @@ public sealed record FieldKindView(PartKind Kind, QuantityView Score, bool Absen
 /// <summary>How a unit stands in one index of a field.</summary>
 /// <param name="Quantity">The index, 0..100.</param>
 /// <param name="Place">Place by the low end, 1 the first; equals share one.</param>
+/// <param name="PlaceByValue">Place by the value among those that have one; null: it has none, and stands behind them.</param>
 /// <param name="Group">Group among those of its build, 1 the first: units of one group cannot all be told apart; 0: a draft, which is in none.</param>
 /// <param name="BestForPrice">Whether nothing that costs no more beats its value.</param>
-public sealed record StandingView(QuantityView Quantity, int Place, int Group, bool BestForPrice);
+public sealed record StandingView(QuantityView Quantity, int Place, int? PlaceByValue, int Group, bool BestForPrice);
 
 /// <summary>A unit of a field.</summary>
 public sealed record FieldUnitView
@@ -130,16 +131,18 @@ public sealed record WeightTried(IReadOnlyList<string> Units, IndexName Index, P
 /// <summary>A unit under a weight that is tried.</summary>
 /// <param name="Id">The unit.</param>
 /// <param name="Quantity">The index, 0..100.</param>
-/// <param name="Place">Place by its value, 1 the first; equals share one.</param>
-public sealed record TriedUnit(string Id, QuantityView Quantity, int Place);
+/// <param name="Place">Place by its value among those that have one, 1 the first; equals share one. Null: it has none, and stands behind them.</param>
+public sealed record TriedUnit(string Id, QuantityView Quantity, int? Place);
 
 /// <summary>The places of a unit under one answer.</summary>
 /// <param name="Question">The question on which practitioners differ.</param>
 /// <param name="Option">The answer.</param>
 /// <param name="InUse">Whether it is the rubric's own.</param>
-/// <param name="Places">Place of each unit by its value in the index asked for, in the order of the units.</param>
-/// <param name="Values">The values.</param>
-public sealed record OptionView(string Question, string Option, bool InUse, IReadOnlyList<int> Places, IReadOnlyList<double?> Values);
+/// <param name="Places">Place of each unit by the low end of the index asked for, in the order of the units.</param>
+/// <param name="PlacesByValue">Its place by the value among those that have one; null: it has none.</param>
+/// <param name="Quantities">The index of each.</param>
+public sealed record OptionView(
+    string Question, string Option, bool InUse, IReadOnlyList<int> Places, IReadOnlyList<int?> PlacesByValue, IReadOnlyList<QuantityView> Quantities);
 
 /// <summary>What the table of schools is asked for.</summary>
 /// <param name="Units">Ids of the units.</param>

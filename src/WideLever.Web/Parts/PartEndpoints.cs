@@ -71,5 +71,9 @@ public static class PartEndpoints
 
     private static Results<Ok<Committed>, JsonHttpResult<Problem>> Remove(HttpRequest request, string unitId, string partId, Editing editing) =>
         editing.Unit(request, unitId, $"removed the part {partId}", (unit, _) =>
-            unit.Parts.Any(part => part.Id == partId) ? unit with { Parts = [.. unit.Parts.Where(part => part.Id != partId)] } : null);
+            unit.Parts.Any(part => part.Id == partId) ? unit with
+            {
+                // What excluded it has nothing to exclude any more.
+                Parts = [.. unit.Parts.Where(part => part.Id != partId).Select(part => part.Excludes.Contains(partId) ? part with { Excludes = [.. part.Excludes.Where(id => id != partId)] } : part)],
+            } : null);
 }

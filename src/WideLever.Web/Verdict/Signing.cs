@@ -17,7 +17,7 @@ public enum SignedState
     /// <summary>It is what was signed.</summary>
     Final,
 
-    /// <summary>Its record or the rubric changed since.</summary>
+    /// <summary>Its record, the rubric or the method changed since.</summary>
     ChangedSince,
 }
 
@@ -64,7 +64,7 @@ public sealed record SignatureView
     /// <summary>How the unit stands to it now.</summary>
     public required SignedState State { get; init; }
 
-    /// <summary>What changed since: record, rubric.</summary>
+    /// <summary>What changed since: record, rubric, method.</summary>
     public required IReadOnlyList<string> Changed { get; init; }
 
     /// <summary>The signed repair index.</summary>
@@ -104,7 +104,7 @@ public static class Signing
     /// <summary>How a unit stands to its latest signed result; null: it has none.</summary>
     public static SignedState? StateOf(SignedDigests? signed, string unitDigest, string teardownDigest, string rubricSha256) => signed is null
         ? null
-        : (signed.UnitDigest, signed.TeardownDigest, signed.RubricSha256) == (unitDigest, teardownDigest, rubricSha256) ? SignedState.Final : SignedState.ChangedSince;
+        : (signed.UnitDigest, signed.TeardownDigest, signed.RubricSha256, signed.MethodVersion) == (unitDigest, teardownDigest, rubricSha256, CoreVersion.Method) ? SignedState.Final : SignedState.ChangedSince;
 
     private static async Task<Results<Created<SignatureView>, JsonHttpResult<Problem>>> SignAsync(
         HttpRequest request, string unitId, Workshop workshop, Store store, News news, CancellationToken cancellation)
@@ -197,6 +197,8 @@ public static class Signing
             changed.Add("record");
         if (row.RubricSha256 != workshop.RubricSha256)
             changed.Add("rubric");
+        if (row.MethodVersion != CoreVersion.Method)
+            changed.Add("method");
         return new SignatureView
         {
             Number = row.Sequence,

@@ -3,6 +3,7 @@ using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
+using WideLever.Core.Scoring.Criteria;
 using WideLever.Interchange;
 
 namespace WideLever.Web.Verdict;
@@ -36,7 +37,8 @@ public sealed record WayView(IReadOnlyList<RouteStep> Steps, EffortView Effort);
 /// <param name="Criterion">Which.</param>
 /// <param name="Weight">Its weight in the rubric.</param>
 /// <param name="Value">Its value, 0..1.</param>
-public sealed record CriterionView(Criterion Criterion, double Weight, QuantityView Value);
+/// <param name="Supplied">Whether that value is the rubric's supposition and not a finding of the bench.</param>
+public sealed record CriterionView(Criterion Criterion, double Weight, QuantityView Value, bool Supplied);
 
 /// <summary>A part in the verdict.</summary>
 /// <param name="Id">Its id.</param>
@@ -44,13 +46,15 @@ public sealed record CriterionView(Criterion Criterion, double Weight, QuantityV
 /// <param name="Mounting">How it is held; null: unknown.</param>
 /// <param name="ServiceUnit">Id of the smallest thing to buy and swap; null: unknown.</param>
 /// <param name="Route">The route to it; null: unknown.</param>
-/// <param name="Layer">The layer where it comes out; null: unknown.</param>
+/// <param name="Layer">The layer where it comes out or is in view; null: unknown.</param>
+/// <param name="OnlyInView">Whether it is in view and no step frees it.</param>
+/// <param name="Excludes">Ids of the parts that cannot be used at the same time.</param>
 /// <param name="SecondBest">The second-best way; null: none.</param>
 /// <param name="OtherPower">The best way under the other school of power, where that is another; null: the same, or none.</param>
 /// <param name="Score">Its score, 0..1; null where it does not count in R.</param>
 /// <param name="Criteria">The nine criteria; none where it does not count in R.</param>
 public sealed record PartView(
-    string Id, bool Fitted, Mounting? Mounting, string? ServiceUnit, WayView? Route, string? Layer, WayView? SecondBest, WayView? OtherPower, QuantityView? Score,
+    string Id, bool Fitted, Mounting? Mounting, string? ServiceUnit, WayView? Route, string? Layer, bool OnlyInView, IReadOnlyList<string> Excludes, WayView? SecondBest, WayView? OtherPower, QuantityView? Score,
     IReadOnlyList<CriterionView> Criteria);
 
 /// <summary>A kind's share in an index.</summary>
@@ -59,7 +63,20 @@ public sealed record PartView(
 /// <param name="Headroom">Of an upgrade kind; null where it does not apply.</param>
 /// <param name="Standard">Of an upgrade kind; null where it does not apply.</param>
 /// <param name="Access">Of an upgrade kind; null where it does not apply.</param>
-public sealed record KindScore(double Weight, QuantityView Score, QuantityView? Headroom = null, QuantityView? Standard = null, QuantityView? Access = null);
+/// <param name="Places">The places of an upgrade kind that are counted on.</param>
+public sealed record KindScore(double Weight, QuantityView Score, QuantityView? Headroom, QuantityView? Standard, QuantityView? Access, IReadOnlyList<PlaceView> Places);
+
+/// <summary>A place that U counts on.</summary>
+/// <param name="Part">Its id.</param>
+/// <param name="Ceiling">Its ceiling; null: its kind has none.</param>
+public sealed record PlaceView(string Part, CeilingView? Ceiling);
+
+/// <summary>A ceiling of a place, GB or Wh.</summary>
+/// <param name="Low">The least it may be.</param>
+/// <param name="Value">What it is taken for; null: not known enough.</param>
+/// <param name="High">The greatest; null: no limit.</param>
+/// <param name="From">Where it comes from: what the rubric supplies is not the bench's finding.</param>
+public sealed record CeilingView(double Low, double? Value, double? High, CeilingFrom From);
 
 /// <summary>A kind in the verdict.</summary>
 /// <param name="Kind">Which.</param>
@@ -68,6 +85,17 @@ public sealed record KindScore(double Weight, QuantityView Score, QuantityView? 
 /// <param name="Upgrade">Its share in U; null where it has none.</param>
 /// <param name="Parts">Its parts.</param>
 public sealed record KindView(PartKind Kind, bool Absent, KindScore? Repair, KindScore? Upgrade, IReadOnlyList<PartView> Parts);
+
+/// <summary>A choice among places that exclude each other.</summary>
+/// <param name="LeftOut">Ids of the places that it does without.</param>
+/// <param name="Upgrade">U by it, 0..100.</param>
+public sealed record ChoiceView(IReadOnlyList<string> LeftOut, QuantityView Upgrade);
+
+/// <summary>A step of which the order was not asked for.</summary>
+/// <param name="Step">Its id.</param>
+/// <param name="Title">What is done.</param>
+/// <param name="Question">What is open.</param>
+public sealed record OpenOrderView(string Step, string Title, OrderQuestion Question);
 
 /// <summary>A unit's result under the rubric in use, with what it is made of.</summary>
 public sealed record VerdictView
@@ -120,11 +148,26 @@ public sealed record VerdictView
     /// <summary>Every kind of the rubric, and every other that has a part.</summary>
     public required IReadOnlyList<KindView> Kinds { get; init; }
 
-    /// <summary>From 100 down to R; null where R has no value.</summary>
-    public required Ledger? RepairLedger { get; init; }
+    /// <summary>Ids of the places that are left out of U, because they exclude others that help more.</summary>
+    public required IReadOnlyList<string> LeftOut { get; init; }
 
-    /// <summary>From 100 down to U; null where U has no value.</summary>
-    public required Ledger? UpgradeLedger { get; init; }
+    /// <summary>Each choice of places that can be used together, the one that is shown first, with what U is by it.</summary>
+    public required IReadOnlyList<ChoiceView> Choices { get; init; }
+
+    /// <summary>What R lacks to have a value.</summary>
+    public required Wanting RepairWanting { get; init; }
+
+    /// <summary>What U lacks to have a value.</summary>
+    public required Wanting UpgradeWanting { get; init; }
+
+    /// <summary>Steps of which the order was not asked for.</summary>
+    public required IReadOnlyList<OpenOrderView> OpenOrder { get; init; }
+
+    /// <summary>From 100 down to R; where R has no value, each kind that has one from 100 down to it.</summary>
+    public required Ledger RepairLedger { get; init; }
+
+    /// <summary>From 100 down to U, likewise.</summary>
+    public required Ledger UpgradeLedger { get; init; }
 
     /// <summary>The verdict of a checked record.</summary>
     public static VerdictView Of(string unitId, CheckedRecord @checked, Rubric rubric, CancellationToken cancellation)
@@ -136,7 +179,7 @@ public sealed record VerdictView
         var otherPower = rubric.Schools.PowerFirst == PowerFirst.Always ? PowerFirst.WhereBlocking : PowerFirst.Always;
         var otherWays = new WaysIn(@checked, rubric with { Schools = rubric.Schools with { PowerFirst = otherPower } }, cancellation);
         var other = otherWays.Routes(cancellation);
-        var parts = result.Parts.ToLookup(part => part.Part.Kind, part => Part(part, record, rubric, ways, second, other));
+        var parts = result.Parts.ToLookup(part => part.Part.Kind, part => Part(part, @checked, rubric, ways, second, other));
         var repair = result.RepairKinds.ToDictionary(kind => kind.Kind);
         var upgrade = result.UpgradeKinds.ToDictionary(kind => kind.Kind);
         var kinds = rubric.Repair.Pairs.Select(pair => pair.Key)
@@ -155,6 +198,11 @@ public sealed record VerdictView
             Combined = QuantityView.Of(result.Combined),
             Status = result.Status,
             Reasons = result.Reasons,
+            LeftOut = result.LeftOut,
+            Choices = [.. result.UpgradeChoices.Select(choice => new ChoiceView(choice.LeftOut, QuantityView.Of(choice.Upgrade)))],
+            RepairWanting = Wanting.OfRepair(result, rubric),
+            UpgradeWanting = Wanting.OfUpgrade(result, rubric),
+            OpenOrder = [.. WorkOrder.Open(@checked).Select(open => new OpenOrderView(record.Steps[open.Step].Id, record.Steps[open.Step].Title, open.Question))],
             RepairLedger = Ledger.OfRepair(result, record, rubric, actions: false),
             UpgradeLedger = Ledger.OfUpgrade(result, record, rubric, actions: false),
             Steps = record.Steps.Count,
@@ -165,29 +213,45 @@ public sealed record VerdictView
             Kinds = [.. kinds.Select(kind => new KindView(
                 kind,
                 record.Absent.Contains(kind),
-                repair.TryGetValue(kind, out var inRepair) ? new(rubric.Repair[kind], QuantityView.Of(inRepair.Score)) : null,
+                repair.TryGetValue(kind, out var inRepair) ? new(rubric.Repair[kind], QuantityView.Of(inRepair.Score), null, null, null, []) : null,
                 upgrade.TryGetValue(kind, out var inUpgrade)
-                    ? new(rubric.Upgrade[kind], QuantityView.Of(inUpgrade.Score), QuantityView.Of(inUpgrade.Headroom), QuantityView.Of(inUpgrade.Standard),
-                        QuantityView.Of(inUpgrade.Access))
+                    ? new(rubric.Upgrade[kind], QuantityView.Of(inUpgrade.Score), QuantityView.Of(inUpgrade.Set?.Headroom), QuantityView.Of(inUpgrade.Set?.Standard),
+                        QuantityView.Of(inUpgrade.Set?.Access), [.. inUpgrade.Places.Select(place => new PlaceView(place.Part.Id, Ceiling(place.Part, record.Unit, rubric)))])
                     : null,
                 [.. parts[kind]]))],
         };
     }
 
+    private static CeilingView? Ceiling(Part place, Unit machine, Rubric rubric)
+    {
+        if (!rubric.Headroom.Contains(place.Kind))
+            return null;
+        var ceiling = Headroom.Ceiling(place, machine, rubric);
+        return new(ceiling.Low, ceiling.Value, double.IsInfinity(ceiling.High) ? null : ceiling.High, ceiling.From);
+    }
+
     private static PartView Part(
-        PartScore part, TeardownRecord record, Rubric rubric, WaysIn ways, Dictionary<string, IReadOnlyList<int>?> second, Dictionary<string, IReadOnlyList<int>?> other) => new(
+        PartScore part, CheckedRecord @checked, Rubric rubric, WaysIn ways, Dictionary<string, IReadOnlyList<int>?> second, Dictionary<string, IReadOnlyList<int>?> other)
+    {
+        var record = @checked.Record;
+        var bought = part.ServiceUnit is { } id ? record.Parts[@checked.Graph.PartPositions[id]] : null;
+        return new(
         part.Part.Id,
         part.Part.Fitted,
         part.Part.Mounting,
         part.ServiceUnit,
         Way(part.Route, record, rubric, ways),
-        part.Route is { } route && part.ServiceUnit is { } bought ? route.Select(step => record.Steps[step]).FirstOrDefault(step => step.Frees.Contains(bought))?.Layer : null,
+        part.Route is { } route && bought is not null ? route.Select(step => record.Steps[step]).FirstOrDefault(step => step.Frees.Contains(bought.Id))?.Layer ?? bought.Layer : part.Part.Layer,
+        WaysIn.IsOnlyInView(@checked, part.Part),
+        part.Part.Excludes,
         Way(part.ServiceUnit is { } unit ? second[unit] : null, record, rubric, ways),
         part.ServiceUnit is { } same && other[same] is { } otherRoute && !otherRoute.SequenceEqual(part.Route ?? []) ? Way(otherRoute, record, rubric, ways) : null,
         QuantityView.Of(part.Score),
         part.Criteria is { } criteria
-            ? [.. criteria.Pairs.Select(pair => new CriterionView(pair.Key, rubric.Criteria[pair.Key], QuantityView.Of(pair.Value)))]
+            ? [.. criteria.Pairs.Select(pair => new CriterionView(pair.Key, rubric.Criteria[pair.Key], QuantityView.Of(pair.Value),
+                pair.Key == Criterion.Supply && bought is not null && SupplyCriterion.Supposed(bought, rubric) is not null))]
             : []);
+    }
 
     private static WayView? Way(IReadOnlyList<int>? route, TeardownRecord record, Rubric rubric, WaysIn ways) => route is null
         ? null

@@ -18,9 +18,9 @@ internal readonly record struct Fasteners(double Least, double Greatest)
         {
             case Unscrew screws:
                 var (least, greatest) = Burden(screws, rubric);
-                return new(screws.Count * least, screws.Count * greatest);
+                return new(rubric.CountOf(screws).Least * least, rubric.CountOf(screws).Most * greatest);
             case Unclip clips:
-                return new(clips.Count * rubric.ClipBurden, clips.Count * rubric.ClipBurden);
+                return new(rubric.CountOf(clips).Least * rubric.ClipBurden, rubric.CountOf(clips).Most * rubric.ClipBurden);
             default:
                 return default;
         }

@@ -7,16 +7,20 @@ namespace WideLever.Core.Scoring.Criteria;
 public static class SupplyCriterion
 {
     /// <summary>Supply of a service unit.</summary>
-    public static Quantity Of(Spare spare, Rubric rubric)
+    public static Quantity Of(Part unit, Rubric rubric)
     {
-        if (spare.Source is not { } source)
-            return Quantity.Unknown;
+        if (unit.Spare.Source is not { } source)
+            return Quantity.Unknown with { Value = Supposed(unit, rubric) };
         var value = rubric.Supply[source];
-        return spare.Paired switch
+        return unit.Spare.Paired switch
         {
             false => Quantity.Exactly(value),
             true => Quantity.Exactly(value * rubric.Paired),
             null => Quantity.Between(value * rubric.Paired, value),
         };
     }
+
+    /// <summary>What the rubric supplies where no source is known: a value of what anyone may make, and of nothing else; null: none.</summary>
+    public static double? Supposed(Part unit, Rubric rubric) =>
+        unit.Spare.Source is null && unit.Interface.Standard == Standard.Open ? rubric.OpenSupply * (unit.Spare.Paired == true ? rubric.Paired : 1) : null;
 }

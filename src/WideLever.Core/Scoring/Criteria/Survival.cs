@@ -4,9 +4,9 @@ using WideLever.Core.Rubrics;
 namespace WideLever.Core.Scoring.Criteria;
 
 /// <summary>The chance that the way damages nothing. Method, <em>Criteria</em>, survival.</summary>
-/// <param name="Low">With the greatest chance of damage that an unknown word or size allows.</param>
-/// <param name="Value">With the middle.</param>
-/// <param name="High">With the least.</param>
+/// <param name="Low">With the greatest chance of damage, and the greatest count, that what is unknown allows.</param>
+/// <param name="Value">With the middle of each.</param>
+/// <param name="High">With the least of each.</param>
 internal readonly record struct Survival(double Low, double Value, double High)
 {
     /// <summary>Nothing is done.</summary>
@@ -19,8 +19,9 @@ internal readonly record struct Survival(double Low, double Value, double High)
     public static Survival Of(TeardownAction action, Rubric rubric)
     {
         var (least, greatest) = Chance(action, rubric);
-        var value = Math.Pow(1 - (least + greatest) / 2, action.Count);
-        return least == greatest ? new(value, value, value) : new(Math.Pow(1 - greatest, action.Count), value, Math.Pow(1 - least, action.Count));
+        var count = rubric.CountOf(action);
+        var value = Math.Pow(1 - (least + greatest) / 2, count.Middle);
+        return least == greatest && count.Exact is not null ? new(value, value, value) : new(Math.Pow(1 - greatest, count.Most), value, Math.Pow(1 - least, count.Least));
     }
 
     /// <summary>What it is worth.</summary>

@@ -1,0 +1,49 @@
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Scoring;
+
+/// <summary>What is open about the order of a step.</summary>
+public enum OrderQuestion
+{
+    /// <summary>It leads to nothing: what is it needed for?</summary>
+    LeadsToNothing,
+
+    /// <summary>It brings out something large: what has to come before it?</summary>
+    WhatComesBefore,
+}
+
+/// <summary>A step of which the order was not asked for.</summary>
+/// <param name="Step">Its position.</param>
+/// <param name="Question">What is open.</param>
+public readonly record struct OpenOrder(int Step, OrderQuestion Question);
+
+/// <summary>Whether the order of the work and the power were asked for. Method, <em>Means</em>, status and order.</summary>
+public static class WorkOrder
+{
+    /// <summary>Every step of which the order is open: order typed is not order needed, and only a person can say which it is.</summary>
+    public static IReadOnlyList<OpenOrder> Open(CheckedRecord record)
+    {
+        var (steps, graph) = (record.Record.Steps, record.Graph);
+        var open = new List<OpenOrder>();
+        var needed = graph.After.SelectMany(before => before).ToHashSet();
+        var begun = new HashSet<string>(StringComparer.Ordinal);
+        for (var s = 0; s < steps.Count; s++)
+        {
+            var step = steps[s];
+            var isFirst = begun.Add(step.Layer);
+            if (RecordValidation.LeadsToNothing(step) && !needed.Contains(s))
+                open.Add(new(s, OrderQuestion.LeadsToNothing));
+            else if (BringsOutMuch(step, record) && step.After.Count == 0 && !step.NeedsNoOther && !isFirst)
+                open.Add(new(s, OrderQuestion.WhatComesBefore));
+        }
+        return open;
+    }
+
+    /// <summary>Whether a battery may be there, no step disconnects power, and a step unplugs something or lies outside the first layer.</summary>
+    public static bool PowerLeftOn(CheckedRecord record) =>
+        !record.Record.Absent.Contains(PartKind.Battery) && record.Graph.Disconnecting.Count == 0
+        && record.Record.Steps.Where((step, s) => record.Graph.LayerOf[s] != 0 || step.Actions.Any(action => action is Unplug)).Any();
+
+    private static bool BringsOutMuch(Step step, CheckedRecord record) => step.Opens is not null || step.Frees.Any(id =>
+        record.Record.Parts[record.Graph.PartPositions[id]].Kind is PartKind.Mainboard or PartKind.TopCase or PartKind.Frame or PartKind.DisplayAssembly or PartKind.Keyboard);
+}
