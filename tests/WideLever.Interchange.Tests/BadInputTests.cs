@@ -117,19 +117,24 @@ public sealed class BadInputTests
     }
 
     [Theory]
-    [InlineData("count", "\"4\"", "must be a number, not text")]
+    [InlineData("count", "\"4\"", "must be a whole number, [least, most], or null where it is unknown, not text")]
+    [InlineData("count", "[3]", "a span is [least, most], not a list of 1")]
+    [InlineData("count", "[1, 2, 3]", "not a list of 3")]
+    [InlineData("count", "[5, 3]", "a span must not fall")]
+    [InlineData("count", "[0, 3]", "from 1 to 999")]
+    [InlineData("count", "[3, 1000]", "from 1 to 999")]
+    [InlineData("count", "{}", "not an object")]
     [InlineData("count", "2.5", "whole number")]
     [InlineData("count", "1e308", "whole number")]
     [InlineData("count", "1e999", "too large")]
-    [InlineData("count", "null", "cannot be null")]
     [InlineData("tool", "null", "cannot be null")]
     [InlineData("tool", "true", "must be text, not true or false")]
     [InlineData("length", "\"5 mm\"", "must be a number")]
     [InlineData("length", "1e308", "from 0.5 to 100")]
     [InlineData("captive", "\"no\"", "must be true or false")]
     [InlineData("covers", "null", "cannot be null")]
-    [InlineData("covers", "5", "from 1 to the count, 4")]
-    [InlineData("covers", "0", "from 1 to the count, 4")]
+    [InlineData("covers", "5", "from 1 to the greatest count, 4")]
+    [InlineData("covers", "0", "from 1 to the greatest count, 4")]
     [InlineData("size", "7", "must be text")]
     public void A_wrong_type_or_size_of_a_fact_is_told_at_its_place(string field, string value, string message)
     {
@@ -147,7 +152,7 @@ public sealed class BadInputTests
         "steps.0.actions.11.lengthMm", "steps.0.actions.12.what", "steps.0.actions.13.what", "parts.1.mounting", "parts.1.within", "parts.1.capacity.fitted",
         "parts.1.capacity.max.maker", "parts.1.interface.standard", "parts.1.interface.name", "parts.1.interface.form", "parts.1.interface.bus",
         "parts.1.interface.generation", "parts.1.interface.maxLengthMm", "parts.1.interface.maxThicknessMm", "parts.1.interface.sides", "parts.1.spare.number",
-        "parts.1.spare.price", "parts.1.spare.source", "parts.1.spare.paired", "parts.1.spare.seen",
+        "steps.0.actions.0.count", "parts.1.layer", "unit.ceilings.battery.bench", "parts.1.spare.price", "parts.1.spare.source", "parts.1.spare.paired", "parts.1.spare.seen",
     ];
 
     public static TheoryData<string> NotNullable =>
@@ -156,8 +161,9 @@ public sealed class BadInputTests
         "unit.notes", "teardown", "teardown.date", "teardown.bench", "teardown.driver", "teardown.sample", "layers", "layers.0", "absent", "absent.0", "guidance", "steps",
         "steps.0.id", "steps.0.title", "steps.0.layer", "steps.0.opens", "steps.0.frees", "steps.0.together", "steps.1.after", "steps.0.disconnectsPower",
         "steps.0.tightening", "steps.0.surprises", "steps.0.surprises.0.kind", "steps.0.surprises.0.text", "steps.0.surprises.0.seconds", "steps.0.actions",
-        "steps.0.actions.0.do", "steps.0.actions.0.count", "steps.0.actions.0.tool", "steps.0.actions.0.covers", "steps.0.actions.0.notes", "parts", "parts.1.id",
-        "parts.1.kind", "parts.1.fitted", "parts.1.capacity", "parts.1.capacity.max", "parts.1.interface", "parts.1.interface.limits", "parts.1.spare", "notes",
+        "steps.0.actions.0.do", "steps.0.actions.0.tool", "steps.0.actions.0.covers", "steps.0.actions.0.notes", "parts", "parts.1.id",
+        "unit.advice", "unit.advice.0.text", "unit.advice.0.kind", "teardown.damage", "teardown.damage.0.kind", "teardown.damage.0.text", "steps.0.powerOn", "steps.0.needsNoOther",
+        "steps.0.advice", "parts.1.advice", "parts.1.excludes", "parts.1.excludes.0", "unit.ceilings.battery", "parts.1.kind", "parts.1.fitted", "parts.1.capacity", "parts.1.capacity.max", "parts.1.interface", "parts.1.interface.limits", "parts.1.spare", "notes",
     ];
 
     [Theory]

@@ -29,12 +29,28 @@ public sealed class RubricReaderTests
     public void The_house_rubric_has_the_published_tables()
     {
         var house = RubricReader.House;
-        (house.Name, house.Revision, house.Currency).ShouldBe(("House rubric", 1, "EUR"));
+        (house.Name, house.Revision, house.Currency).ShouldBe(("House rubric", 2, "EUR"));
         house.Repair.Pairs.Select(pair => pair.Key).ShouldBe(RubricKinds.Repair);
         house.Upgrade.Pairs.Select(pair => pair.Key).ShouldBe(RubricKinds.Upgrade);
         house.Times.Unplug[Connector.Coax].ShouldBe(new OutBack(2.5, 6));
         house.Schools.ShouldBe(new Schools());
         house.Times.Unscrew.PitchSpan.ShouldBe(new Span(0.30, 0.50));
+    }
+
+    [Fact]
+    public void A_rubric_from_before_version_2_reads_as_that_version_did()
+    {
+        var (old, faults) = RubricReader.Read(Sample.File("house-revision-1"));
+        faults.ShouldBeEmpty();
+        old!.Revision.ShouldBe(1);
+        old.UnknownCount.ShouldBe(RubricReader.House.UnknownCount);
+        old.ValueFrom.ShouldBeInRange(double.Epsilon, 1e-12);
+        old.OpenCeiling.Pairs.ShouldBeEmpty();
+        old.OwnCeiling.ShouldBeEmpty();
+        old.OpenSupply.ShouldBeNull();
+        old.UnitShare.Values.ToArray().ShouldAllBe(share => share == 0);
+        // A figure of whatever is known, as ever.
+        Core.Scoring.Scorer.Score(RecordReader.Read(Sample.File("6-partly-seen"), old).Checked!, old).Combined.Value.ShouldNotBeNull();
     }
 
     public static TheoryData<string, string?, string> Wrong => new()
@@ -54,7 +70,12 @@ public sealed class RubricReaderTests
         { "times/unknownBondLength", "[40, 40]", "times.unknownBondLength" }, { "times/unplug/plug", "[1, 1]", "times.unplug.plug" }, { "times/lift/board/1", "1e308", "times.lift.board[1]" },
         { "combined", "{\"repair\": 0, \"upgrade\": 0}", "combined" }, { "schools/effort", "\"feel\"", "schools.effort" }, { "schools/acrossMean", "2", "schools.acrossMean" },
         { "schools/feel", "1", "schools.feel" }, { "drives/0", "\"slotted\"", "drives" }, { "inseparable/0", "\"welded\"", "inseparable[0]" }, { "mayBeAbsent/0", "\"graphics\"", "mayBeAbsent" },
-        { "status/draftBelow", "2", "status.draftBelow" }, { "resolution", "-1", "resolution" }, { "repair/frame", "1", "repair.frame" }, { "version", "2", "version" },
+        { "status/draftBelow", "2", "status.draftBelow" }, { "resolution", "-1", "resolution" }, { "repair/frame", "1", "repair.frame" },
+        { "valueFrom", "0", "valueFrom" }, { "valueFrom", "1.1", "valueFrom" }, { "valueFrom", "null", "valueFrom" }, { "unitShare/frame", "1.1", "unitShare.frame" },
+        { "unitShare/frame", null, "unitShare.frame" }, { "openSupply", "2", "openSupply" }, { "openCeiling/storage", "[2, 1, 3]", "openCeiling.storage" },
+        { "openCeiling/storage", "[1, 2]", "openCeiling.storage" }, { "openCeiling/memory", "[0, 1, 2]", "openCeiling.memory[0]" }, { "openCeiling/fan", "[1, 2, 3]", "openCeiling.fan" },
+        { "ownCeiling/0", "\"fan\"", "ownCeiling" }, { "unknownCount/unclip", "[24, 2]", "unknownCount.unclip" }, { "unknownCount/unclip", "[0, 2]", "unknownCount.unclip" },
+        { "unknownCount/unclip", "7", "unknownCount.unclip" }, { "unknownCount/unclip", null, "unknownCount.unclip" }, { "unknownCount/pry", "[1, 2]", "unknownCount.pry" }, { "version", "2", "version" },
     };
 
     [Theory]

@@ -8,7 +8,7 @@ public sealed class SchemaTests
 {
     private static Task<JsonSchema> SchemaAsync(string name) => JsonSchema.FromFileAsync(Path.Combine(AppContext.BaseDirectory, "formats", $"{name}.schema.json"));
 
-    public static TheoryData<string> Examples => ["1-two-routes", "2-sealed-and-unsure", "3-modular", "4-edges", "5-corners"];
+    public static TheoryData<string> Examples => ["1-two-routes", "2-sealed-and-unsure", "3-modular", "4-edges", "5-corners", "6-partly-seen", "7-readings"];
 
     [Theory]
     [MemberData(nameof(Examples))]
@@ -23,6 +23,7 @@ public sealed class SchemaTests
     {
         (await SchemaAsync("teardown")).Validate(Sample.Everything().ToJsonString()).ShouldBeEmpty();
         (await SchemaAsync("rubric")).Validate(System.Text.Encoding.UTF8.GetString(RubricReader.HouseBytes)).ShouldBeEmpty();
+        (await SchemaAsync("rubric")).Validate(System.Text.Encoding.UTF8.GetString(Sample.File("house-revision-1"))).ShouldBeEmpty();
     }
 
     [Fact]
