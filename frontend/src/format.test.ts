@@ -14,7 +14,7 @@ describe('figures', () => {
   it('shows a share without a range where there is none to see', () => {
     expect(share(quantity(0.831, 0.832, 0.833))).toBe('0.83');
     expect(share(quantity(0.42, 0.857, 0.869))).toBe('0.86 (0.42–0.87)');
-    expect(share(quantity(0, null, 1))).toBe('– (0.00–1.00)');
+    expect(share(quantity(0, null, 1))).toBe('not seen enough (0.00–1.00)');
   });
 
   it('shows effort in minutes, and in seconds where exact', () => {

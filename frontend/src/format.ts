@@ -2,7 +2,7 @@ import type { Effort, Quantity } from './api/client';
 
 export type Exactness = 'rounded' | 'exact';
 
-/** An index on 0..100, as 63 (58–70); in full where exact. A value that nothing is known of is a dash. */
+/** An index on 0..100, as 63 (58–70); in full where exact. A value of which not enough is known is a dash. */
 export function indexValue(quantity: Quantity, exactness: Exactness = 'rounded'): string {
   return quantity.value === null ? '–' : figure(quantity.value, exactness, 0);
 }
@@ -11,11 +11,12 @@ export function indexRange(quantity: Quantity, exactness: Exactness = 'rounded')
   return `(${figure(quantity.low, exactness, 0)}–${figure(quantity.high, exactness, 0)})`;
 }
 
-/** A share on 0..1, as 0.83 (0.81–0.84). */
+/** A share on 0..1, as 0.83 (0.81–0.84); without a value it says so. */
 export function share(quantity: Quantity, exactness: Exactness = 'rounded'): string {
-  const value = quantity.value === null ? '–' : figure(quantity.value, exactness, 2);
   const low = figure(quantity.low, exactness, 2);
   const high = figure(quantity.high, exactness, 2);
+  if (quantity.value === null) return `not seen enough (${low}–${high})`;
+  const value = figure(quantity.value, exactness, 2);
   return low === high && value === low ? value : `${value} (${low}–${high})`;
 }
 

@@ -34,6 +34,10 @@ const labels: Record<string, string> = {
   coarseStep: 'a step frees several parts at once',
   earlySample: 'an early sample',
   coverage: 'not enough is known to call it complete',
+  power: 'nobody disconnected the power',
+  gaveUp: 'tried and left',
+  foundLate: 'found late',
+  partCameAlong: 'came along',
   width: 'the unknown facts leave a wide range',
 };
 

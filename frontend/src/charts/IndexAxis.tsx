@@ -8,7 +8,10 @@ const right = 1018;
 const rowHeight = 19;
 const textSize = 13;
 
-/** One index: a line from 0 to 100 with every unit on it, a dot with its range. Its twin in text is the list below it. */
+const words = ({ quantity, figure }: AxisItem) =>
+  figure ? `${indexValue(quantity)} ${indexRange(quantity)}` : `${indexRange(quantity).slice(1, -1)}, no figure yet`;
+
+/** One index: a line from 0 to 100 with every unit on it, a dot with its range; a range alone where not enough is known. Its twin in text is the list below it. */
 export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisItem[]; onOpen: (id: string) => void }) {
   const [at, setAt] = useState<string | null>(null);
   // One stop of the Tab key for the whole axis: the arrows go from unit to unit.
@@ -60,7 +63,7 @@ export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisIt
       ))}
       {marks.map((mark) => (
         <rect
-          className="axis-range"
+          className={mark.figure ? 'axis-range' : 'axis-range no-figure'}
           key={mark.id}
           x={mark.low}
           width={Math.max(1, mark.high - mark.low)}
@@ -88,7 +91,7 @@ export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisIt
           key={mark.id}
           role="link"
           tabIndex={i === stop ? 0 : -1}
-          aria-label={`${mark.text}, ${name.toLowerCase()} ${indexValue(mark.quantity)} ${indexRange(mark.quantity)}`}
+          aria-label={`${mark.text}, ${name.toLowerCase()} ${words(mark)}`}
           onClick={() => onOpen(mark.id)}
           onKeyDown={(event) => {
             if (event.key === 'Enter') onOpen(mark.id);
@@ -111,13 +114,17 @@ export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisIt
             </text>
           )}
           <circle className="axis-target" cx={mark.x} cy={line} r={12} />
-          <circle className={mark.settled ? 'axis-dot settled' : 'axis-dot'} cx={mark.x} cy={line} r={5.5} />
+          {mark.figure ? (
+            <circle className={mark.settled ? 'axis-dot settled' : 'axis-dot'} cx={mark.x} cy={line} r={5.5} />
+          ) : (
+            <path className="axis-open" d={`M${mark.low} ${line - 7}v14M${mark.high} ${line - 7}v14`} />
+          )}
         </g>
       ))}
       {shown !== undefined && (
         <text className="axis-shown" x={shown.labelX} y={height - 1}>
           {shown.row === null ? `${shown.text} ` : ''}
-          {indexValue(shown.quantity)} {indexRange(shown.quantity)}
+          {words(shown)}
         </text>
       )}
     </svg>

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { Well } from '../api/client';
+import { countText } from '../record/counts';
 import { label } from '../words';
 import { screwShape } from './tray';
 
@@ -68,7 +69,7 @@ function TrayWell({ well, state }: { well: Well; state: 'out' | 'coming' | 'back
           {captive && ', stay in their part'}
         </span>
       </span>
-      <span className="well-count">{well.count}</span>
+      <span className={Array.isArray(well.count) ? 'well-count span' : 'well-count'}>{countText(well.count)}</span>
     </li>
   );
 }

@@ -1,4 +1,5 @@
 import type { Well } from '../api/client';
+import { countText } from '../record/counts';
 import { screwShape } from './tray';
 import { wellName, wellPlace } from './Tray';
 import { cell, layOut, lines } from './traySheet';
@@ -58,7 +59,7 @@ function SheetWell({ well, x, y }: { well: Well; x: number; y: number }) {
         ))}
       </g>
       <text className="sheet-count" x={cell.width - 10} y={28}>
-        {well.count}
+        {countText(well.count)}
       </text>
       <text className="sheet-name" x={40} y={26}>
         {wellName(well)}

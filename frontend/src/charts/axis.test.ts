@@ -6,6 +6,7 @@ const item = (id: string, value: number | null, low = value ?? 0, high = value ?
   text: `Model ${id}`,
   quantity: { low, value, high, coverage: 1 },
   settled: true,
+  figure: value !== null,
 });
 
 const width = (text: string) => text.length * 8;
@@ -19,8 +20,9 @@ describe('the index axis', () => {
     expect(ticks.filter((tick) => tick.named).map((tick) => tick.value)).toEqual([0, 50, 100]);
   });
 
-  it('stands a unit without a value in the middle of its range', () => {
-    expect(layOut([item('a', null, 20, 60)], 0, 100, width).marks[0]?.x).toBe(40);
+  it('stands a unit without a figure at the low end of its range', () => {
+    expect(layOut([item('a', null, 20, 60)], 0, 100, width).marks[0]?.x).toBe(20);
+    expect(layOut([{ ...item('a', 30, 20, 60), figure: false }], 0, 100, width).marks[0]?.x).toBe(20);
   });
 
   it('lets no two labels touch in one row', () => {
@@ -47,7 +49,7 @@ describe('the index axis', () => {
 
   it('counts the units on each stretch', () => {
     expect(density([item('a', 0), item('b', 9), item('c', 100), item('d', null, 40, 60)], 10)).toEqual([
-      2, 0, 0, 0, 0, 1, 0, 0, 0, 1,
+      2, 0, 0, 0, 1, 0, 0, 0, 0, 1,
     ]);
   });
 });

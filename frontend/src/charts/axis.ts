@@ -8,6 +8,8 @@ export interface AxisItem {
   quantity: Quantity;
   /** Whether the result can be relied on: a filled dot. */
   settled: boolean;
+  /** Whether it has a figure; without one it is a range and no dot. */
+  figure: boolean;
 }
 
 /** An item with its place on the axis. */
@@ -33,7 +35,7 @@ const gap = 8;
 
 /**
  * Lays items out on an axis from 0 to 100. Labels are put in the lowest row where they touch no other; past `labelled` items, none.
- * An item without a value stands in the middle of its range.
+ * An item without a figure has its label at the low end of its range: what is certain puts it there.
  */
 export function layOut(
   items: readonly AxisItem[],
@@ -45,8 +47,8 @@ export function layOut(
   const taken: number[] = [];
   const marks = items
     .map((item) => {
-      const { low, value, high } = item.quantity;
-      return { ...item, x: scale(value ?? (low + high) / 2), low: scale(low), high: scale(high) };
+      const { low, high } = item.quantity;
+      return { ...item, x: scale(standing(item)), low: scale(low), high: scale(high) };
     })
     .sort((a, b) => a.x - b.x)
     .map((mark): AxisMark => {
@@ -66,12 +68,16 @@ export function layOut(
   };
 }
 
+/** Where an item stands: at its value, or without a figure at its low end. */
+function standing({ quantity, figure }: AxisItem): number {
+  return figure ? (quantity.value ?? quantity.low) : quantity.low;
+}
+
 /** How many items share each stretch of the axis, for more items than can have labels. */
 export function density(items: readonly AxisItem[], stretches: number): number[] {
   const counts = new Array<number>(stretches).fill(0);
-  for (const { quantity } of items) {
-    const middle = quantity.value ?? (quantity.low + quantity.high) / 2;
-    const stretch = Math.min(stretches - 1, Math.floor((middle / 100) * stretches));
+  for (const item of items) {
+    const stretch = Math.min(stretches - 1, Math.floor((standing(item) / 100) * stretches));
     counts[stretch] = (counts[stretch] ?? 0) + 1;
   }
   return counts;

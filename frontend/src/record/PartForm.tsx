@@ -5,6 +5,7 @@ import { useChange } from '../api/queries';
 import { mountingValues, partKindValues, standardValues, supplyValues } from '../api/schema';
 import { ProblemNote } from '../app/ProblemNote';
 import { idFrom, label } from '../words';
+import { AdviceList } from './AdviceList';
 import { CatalogueAsk } from './CatalogueAsk';
 import { PartPhotos } from './PartPhotos';
 import { Amount, Check, Field, Numeric, Several, Text, Word, YesNo } from './fields';
@@ -123,9 +124,31 @@ export function PartForm({ unit, part, kind = 'battery', onClose }: Props) {
           <Check
             name="Fitted (no tick: an empty place)"
             value={draft.fitted ?? true}
-            onChange={(fitted) => set({ fitted })}
+            onChange={(fitted) => set({ fitted, ...(!fitted && { capacity: { ...draft.capacity, fitted: null } }) })}
           />
         </Field>
+        <Field name="In view in" hint="Where it is seen, though no step takes it out.">
+          <Word
+            name="In view in"
+            words={unit.record.layers}
+            labels={(layer) => layer}
+            value={draft.layer}
+            onChange={(layer) => set({ layer })}
+          />
+        </Field>
+        {unitOfCapacity !== undefined && (
+          <Field name="Not together with" hint="Places that cannot be used at the same time.">
+            <Several
+              name="Not together with"
+              placeholder="none"
+              value={draft.excludes ?? []}
+              options={others
+                .filter((other) => capacityUnits[other.kind] !== undefined)
+                .map((other) => ({ value: other.id, label: `${other.id}, ${label(other.kind)}` }))}
+              onChange={(excludes) => set({ excludes })}
+            />
+          </Field>
+        )}
         {unitOfCapacity !== undefined && (
           <Field name="Capacity: fitted, and the ceilings by maker, bench, platform" wide>
             <span className="amount">
@@ -255,6 +278,9 @@ export function PartForm({ unit, part, kind = 'battery', onClose }: Props) {
             value={draft.spare?.seen}
             onChange={(seenOn) => set({ spare: { ...draft.spare, seen: seenOn } })}
           />
+        </Field>
+        <Field name="For whoever does this after us" wide>
+          <AdviceList of="part" advice={draft.advice ?? []} onChange={(advice) => set({ advice })} />
         </Field>
       </div>
       <CatalogueAsk unit={unit} part={draft} recorded={part !== undefined} onTake={(spare) => set({ spare })} />

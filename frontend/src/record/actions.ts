@@ -1,5 +1,6 @@
 import type { Action } from '../api/client';
 import { label } from '../words';
+import { countText } from './counts';
 
 export type Deed = Action['do'];
 
@@ -27,8 +28,10 @@ export function newAction(deed: Deed): Action {
 
 /** An action in a few words, such as 8 × PH0, M2 × 5, loose. */
 export function describe(action: Action): string {
-  const count = action.count ?? 1;
-  const times = count === 1 ? '' : `${count} × `;
+  // An explicit null says that nobody counted them.
+  const counted = action.count === undefined ? 1 : action.count;
+  const count = countText(counted);
+  const times = counted === 1 ? '' : `${count} × `;
   switch (action.do) {
     case 'unscrew': {
       const size = [action.drive == null ? 'unknown drive' : label(action.drive), action.size]
@@ -54,9 +57,9 @@ export function describe(action: Action): string {
     case 'thermal':
       return `${times}${action.do === 'thermal' ? 'part' : action.do} ${action.what == null ? 'unknown' : label(action.what)}`;
     case 'unclip':
-      return count === 1 ? '1 clip' : `${count} clips`;
+      return counted === 1 ? '1 clip' : counted === null ? 'clips, not counted' : `${count} clips`;
     case 'unlatch':
-      return count === 1 ? '1 latch' : `${count} latches`;
+      return counted === 1 ? '1 latch' : counted === null ? 'latches, not counted' : `${count} latches`;
     default:
       return `${times}${action.do === 'route' ? 'cable out of its channel' : action.do === 'move' ? 'move aside' : action.do}`;
   }

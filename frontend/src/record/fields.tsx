@@ -1,8 +1,9 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { Schemas } from '../api/client';
 import { useShelf } from '../api/queries';
 import { label } from '../words';
+import { type Count, countText, readCount } from './counts';
 
 /** A named place for one control; the control itself carries the name for assistive technology. */
 export function Field({
@@ -70,6 +71,42 @@ export function Numeric({
       controls={false}
       placeholder={placeholder ?? 'unknown'}
       onChange={onChange}
+    />
+  );
+}
+
+/** A count: a number, a span such as 9-11, or ? for what nobody counted; empty is one. */
+export function Counted({
+  name,
+  value,
+  onChange,
+}: {
+  name: string;
+  value: Count | undefined;
+  onChange: (value: Count | undefined) => void;
+}) {
+  const shown = value === undefined ? '' : countText(value);
+  // What is being typed stands as it is until it can be read.
+  const [typed, setTyped] = useState<string | null>(null);
+  const unread = typed !== null && typed.trim() !== '' && readCount(typed) === undefined;
+  return (
+    <Input
+      aria-label={name}
+      className="number"
+      placeholder="1"
+      title="A number, a span such as 9-11, or ? where nobody counted"
+      value={typed ?? shown}
+      {...(unread && { status: 'error' as const, 'aria-invalid': true })}
+      onChange={(event) => {
+        const text = event.target.value;
+        setTyped(text);
+        const count = readCount(text);
+        if (text.trim() === '') onChange(undefined);
+        else if (count !== undefined) onChange(count);
+      }}
+      onBlur={() => {
+        if (!unread) setTyped(null);
+      }}
     />
   );
 }

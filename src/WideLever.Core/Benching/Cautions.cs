@@ -33,8 +33,26 @@ public enum Caution
     /// <summary>A panel may break.</summary>
     Glass,
 
-    /// <summary>The machine came damaged.</summary>
+    /// <summary>The machine came damaged, and it is not said how.</summary>
+    CameDamaged,
+
+    /// <summary>Liquid was found in it.</summary>
     LiquidDamage,
+
+    /// <summary>Something is cracked or broken.</summary>
+    CrackedGlass,
+
+    /// <summary>Burn marks were found.</summary>
+    BurnMarks,
+
+    /// <summary>Something is worn.</summary>
+    WornParts,
+
+    /// <summary>Something was missing on arrival.</summary>
+    MissingParts,
+
+    /// <summary>Damage of another sort.</summary>
+    OtherDamage,
 
     /// <summary>A long screw could go into a short hole.</summary>
     LongScrew,
@@ -64,7 +82,13 @@ public static class Cautions
         [Caution.LiquidMetal] = "Liquid metal conducts and eats aluminium: gloves, and mask what is around it.",
         [Caution.Solvent] = "Solvent: air, no flame, gloves. Read its safety sheet.",
         [Caution.Glass] = "Glass: protect your eyes, lift evenly, stop when it bends.",
-        [Caution.LiquidDamage] = "The machine came damaged: look for liquid and burn marks, and if there are any do not power it.",
+        [Caution.CameDamaged] = "The machine came damaged, and it is not noted how: look before you touch, and do not power it until you know.",
+        [Caution.LiquidDamage] = "Liquid damage: do not power it. Disconnect the pack first, and look at it: liquid in a pack is a fire to come.",
+        [Caution.CrackedGlass] = "Cracked: protect your eyes, tape glass over before you lift it, mind sharp edges.",
+        [Caution.BurnMarks] = "Burn marks: do not power it. Find what burnt before anything is connected again.",
+        [Caution.WornParts] = "Worn: threads, sockets and ribbons may give way; least force, and stop where something slips.",
+        [Caution.MissingParts] = "Something was missing on arrival: what is loose inside shorts a board. Look for it before power.",
+        [Caution.OtherDamage] = "Damage was noted: read what was found before you go on.",
         [Caution.LongScrew] = "Lengths differ here: a long screw in a short hole ruins a board or a palm rest. Each to its own hole.",
         [Caution.Prying] = "Prying: away from the hand and from the pack, and not deep.",
     };
@@ -82,7 +106,8 @@ public static class Cautions
         var pack = step.DisconnectsPower || Frees(PartKind.Battery);
         var tools = step.Actions.Select(action => action.ToolInHand()).ToHashSet();
         var called = new List<Caution>();
-        if (packSwollen)
+        var damage = OfDamage(record.Teardown);
+        if (packSwollen || damage.Contains(Caution.SwollenPack))
             called.Add(Caution.SwollenPack);
         if (pack)
             called.Add(Caution.Lithium);
@@ -96,8 +121,7 @@ public static class Cautions
             called.Add(Caution.Heat);
         if (Frees(PartKind.DisplayPanel, PartKind.DisplayAssembly) || step.Actions.Any(action => action is Lift { What: LiftWhat.Display }))
             called.Add(Caution.Glass);
-        if (record.Teardown.Condition == Condition.Damaged)
-            called.Add(Caution.LiquidDamage);
+        called.AddRange(damage.Where(caution => caution != Caution.SwollenPack));
         if (step.Layer != record.Layers[0] || Frees(PartKind.Mainboard, PartKind.Memory, PartKind.Storage, PartKind.Wireless))
             called.Add(Caution.Static);
         if (LengthsDiffer(record, step))
@@ -107,6 +131,22 @@ public static class Cautions
         // Said once for all that stand together.
         return [.. called.Select((caution, i) => i == called.Count - 1 ? Text(caution) : new CautionText(caution, Texts[caution]))];
     }
+
+    /// <summary>The cautions that the damage of a machine calls for: each kind its own, and no other.</summary>
+    public static IReadOnlyList<Caution> OfDamage(Teardown teardown) => teardown.Damage.Count > 0
+        ? [.. teardown.Damage.Select(damage => damage.Kind).Distinct().Order().Select(Of)]
+        : teardown.Condition == Condition.Damaged ? [Caution.CameDamaged] : [];
+
+    private static Caution Of(DamageKind damage) => damage switch
+    {
+        DamageKind.Liquid => Caution.LiquidDamage,
+        DamageKind.Cracked => Caution.CrackedGlass,
+        DamageKind.Swollen => Caution.SwollenPack,
+        DamageKind.Burnt => Caution.BurnMarks,
+        DamageKind.Worn => Caution.WornParts,
+        DamageKind.Missing => Caution.MissingParts,
+        _ => Caution.OtherDamage,
+    };
 
     /// <summary>Whether a pack is freed by the step or lies in its layer; inside a machine whose pack nobody has found yet it may.</summary>
     private static bool PackInReach(TeardownRecord record, Step step)

@@ -1,5 +1,6 @@
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
+using WideLever.Core.Scoring;
 
 namespace WideLever.Core.Benching;
 
@@ -20,6 +21,18 @@ public enum MissingKind
 
     /// <summary>No step frees a part that can come out.</summary>
     PartNotFreed,
+
+    /// <summary>It is not known where an empty place is in view.</summary>
+    PlaceNotSeen,
+
+    /// <summary>A step leads to nothing.</summary>
+    LeadsToNothing,
+
+    /// <summary>Nobody asked what has to come before a step that brings out much.</summary>
+    OrderNotAsked,
+
+    /// <summary>No step disconnects power.</summary>
+    PowerLeftOn,
 
     /// <summary>How a part is held is not known.</summary>
     MountingUnknown,
@@ -75,7 +88,14 @@ public static class StillMissing
                 missing.Add(new(MissingKind.MountingUnknown, part.Id));
             else if (part.Fitted && !freed.Contains(part.Id) && !rubric.Inseparable.Contains(mounting))
                 missing.Add(new(MissingKind.PartNotFreed, part.Id));
+            else if (!part.Fitted && part.Layer is null && !freed.Contains(part.Id))
+                missing.Add(new(MissingKind.PlaceNotSeen, part.Id));
         }
+        var graph = new RecordGraph(record);
+        foreach (var open in WorkOrder.Open(record, graph))
+            missing.Add(new(open.Question == OrderQuestion.LeadsToNothing ? MissingKind.LeadsToNothing : MissingKind.OrderNotAsked, record.Steps[open.Step].Id));
+        if (WorkOrder.PowerLeftOn(record, graph))
+            missing.Add(new(MissingKind.PowerLeftOn, PartKind.Battery.Word()));
         var marks = record.Guidance.Marks();
         string[] names = ["manual", "labels", "partNumbers", "order"];
         for (var i = 0; i < names.Length; i++)

@@ -6,7 +6,7 @@ namespace WideLever.Core.Scoring;
 /// <summary>A kind that has no value.</summary>
 /// <param name="Kind">The kind.</param>
 /// <param name="Share">Its share of the weight, 0..1.</param>
-public readonly record struct WantingKind(PartKind Kind, double Share);
+public sealed record WantingKind(PartKind Kind, double Share);
 
 /// <summary>What an index lacks to have a value. Method, <em>Means</em>, value.</summary>
 /// <param name="Has">Share of the weight that has a value, 0..1.</param>

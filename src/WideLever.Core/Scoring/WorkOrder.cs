@@ -21,9 +21,11 @@ public readonly record struct OpenOrder(int Step, OrderQuestion Question);
 public static class WorkOrder
 {
     /// <summary>Every step of which the order is open: order typed is not order needed, and only a person can say which it is.</summary>
-    public static IReadOnlyList<OpenOrder> Open(CheckedRecord record)
+    public static IReadOnlyList<OpenOrder> Open(CheckedRecord record) => Open(record.Record, record.Graph);
+
+    internal static IReadOnlyList<OpenOrder> Open(TeardownRecord record, RecordGraph graph)
     {
-        var (steps, graph) = (record.Record.Steps, record.Graph);
+        var steps = record.Steps;
         var open = new List<OpenOrder>();
         var needed = graph.After.SelectMany(before => before).ToHashSet();
         var begun = new HashSet<string>(StringComparer.Ordinal);
@@ -33,17 +35,19 @@ public static class WorkOrder
             var isFirst = begun.Add(step.Layer);
             if (RecordValidation.LeadsToNothing(step) && !needed.Contains(s))
                 open.Add(new(s, OrderQuestion.LeadsToNothing));
-            else if (BringsOutMuch(step, record) && step.After.Count == 0 && !step.NeedsNoOther && !isFirst)
+            else if (BringsOutMuch(step, record, graph) && step.After.Count == 0 && !step.NeedsNoOther && !isFirst)
                 open.Add(new(s, OrderQuestion.WhatComesBefore));
         }
         return open;
     }
 
     /// <summary>Whether a battery may be there, no step disconnects power, and a step unplugs something or lies outside the first layer.</summary>
-    public static bool PowerLeftOn(CheckedRecord record) =>
-        !record.Record.Absent.Contains(PartKind.Battery) && record.Graph.Disconnecting.Count == 0
-        && record.Record.Steps.Where((step, s) => record.Graph.LayerOf[s] != 0 || step.Actions.Any(action => action is Unplug)).Any();
+    public static bool PowerLeftOn(CheckedRecord record) => PowerLeftOn(record.Record, record.Graph);
 
-    private static bool BringsOutMuch(Step step, CheckedRecord record) => step.Opens is not null || step.Frees.Any(id =>
-        record.Record.Parts[record.Graph.PartPositions[id]].Kind is PartKind.Mainboard or PartKind.TopCase or PartKind.Frame or PartKind.DisplayAssembly or PartKind.Keyboard);
+    internal static bool PowerLeftOn(TeardownRecord record, RecordGraph graph) =>
+        !record.Absent.Contains(PartKind.Battery) && graph.Disconnecting.Count == 0
+        && record.Steps.Where((step, s) => graph.LayerOf[s] != 0 || step.Actions.Any(action => action is Unplug)).Any();
+
+    private static bool BringsOutMuch(Step step, TeardownRecord record, RecordGraph graph) => step.Opens is not null || step.Frees.Any(id =>
+        graph.PartPositions.TryGetValue(id, out var part) && record.Parts[part].Kind is PartKind.Mainboard or PartKind.TopCase or PartKind.Frame or PartKind.DisplayAssembly or PartKind.Keyboard);
 }

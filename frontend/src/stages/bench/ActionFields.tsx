@@ -11,7 +11,7 @@ import {
   toolValues,
 } from '../../api/schema';
 import { deeds } from '../../record/actions';
-import { Numeric, Text, Word, YesNo } from '../../record/fields';
+import { Counted, Numeric, Text, Word, YesNo } from '../../record/fields';
 
 interface Props {
   action: Action;
@@ -29,12 +29,7 @@ export function ActionFields({ action, position, onChange, onRemove }: Props) {
       <div className="action-head">
         <b>{name}</b>
         <span className="action-count">
-          <Numeric
-            name={`Count of ${at}`}
-            placeholder="1"
-            value={action.count}
-            onChange={(count) => onChange({ ...action, count: count ?? undefined })}
-          />
+          <Counted name={`Count of ${at}`} value={action.count} onChange={(count) => onChange({ ...action, count })} />
         </span>
         <span className="grow" />
         <Word

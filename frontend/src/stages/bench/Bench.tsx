@@ -1,3 +1,4 @@
+import { tally } from '../../record/counts';
 import { Button, ConfigProvider } from 'antd';
 import { type ClipboardEvent, type DragEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import {
@@ -68,12 +69,20 @@ const surpriseTexts: Record<Schemas['SurpriseKind'], string> = {
   foundLate: 'a screw found late',
   damage: 'something broke',
   partCameAlong: 'a part came along',
+  hard: 'it went hard',
+  fragile: 'something is fragile',
+  gaveUp: 'tried and left',
+  missing: 'not there on arrival',
 };
 
 const surpriseWords: Record<Schemas['SurpriseKind'], string> = {
   foundLate: 'late',
   damage: 'damage',
   partCameAlong: 'along',
+  hard: 'hard',
+  fragile: 'fragile',
+  gaveUp: 'tried',
+  missing: 'missing',
 };
 
 function Desk({
@@ -561,6 +570,17 @@ function Desk({
                   }
                   onMark={(mark, yes) => heading({ [mark]: yes })}
                   onMounting={(part, mounting) => putPart({ ...part, mounting })}
+                  onSeenIn={(part, layer) => putPart({ ...part, layer })}
+                  onNeedsNoOther={(step) =>
+                    alter.mutate(() =>
+                      take(
+                        api.PUT('/api/teardowns/{teardownId}/steps/{stepId}', {
+                          ...onStep(step),
+                          body: { ...step, needsNoOther: true },
+                        }),
+                      ),
+                    )
+                  }
                 />
               )}
               {panel === 'photos' && (
@@ -646,13 +666,12 @@ function Desk({
 
 function TraySum({ bench }: { bench: BenchView }) {
   const loose = bench.tray.filter((well) => well.captive !== true);
-  const screws = loose.reduce((sum, well) => sum + well.count, 0);
   const layers = new Set(loose.filter((well) => well.difference !== 'none').map((well) => well.layer));
   if (bench.tray.length === 0)
     return <p className="state">The tray is empty: each group of screws gets a well of its own.</p>;
   return (
     <p className="tray-sum">
-      {screws === 1 ? '1 screw' : `${screws} screws`} in the tray.
+      {tally(loose.map((well) => well.count))} in the tray.
       {layers.size > 0 &&
         ` Lengths differ in ${[...layers].join(', ')}: a long one in a short hole marks what is behind.`}
     </p>

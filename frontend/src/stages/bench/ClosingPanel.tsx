@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { BenchEntry, BenchView, Schemas } from '../../api/client';
 import { wellName } from '../../charts/Tray';
+import { countText } from '../../record/counts';
 import { Numeric, Text } from '../../record/fields';
 
 interface Props {
@@ -20,9 +21,11 @@ export function ClosingPanel({ closing, bench, onLog, onLeave, onMissing }: Prop
     <section className="closing log-scroll" aria-label="Putting back">
       <p className="closing-count">
         <b>
-          {closing.returned} of {closing.expected}
+          {closing.returned}
+          {closing.expected !== null && ` of ${closing.expected}`}
         </b>{' '}
-        screws back, {left === 0 ? 'no step left' : left === 1 ? '1 step left' : `${left} steps left`}
+        screws back{closing.expected === null && ', of as many as turn out to be there'},{' '}
+        {left === 0 ? 'no step left' : left === 1 ? '1 step left' : `${left} steps left`}
       </p>
       {bench.missing.length > 0 && (
         <p className="warning">
@@ -115,6 +118,8 @@ function WellBack({
   name: string;
   onBack: (count: number) => void;
 }) {
+  // Of a well that nobody counted for certain, who puts its screws back says how many there are.
+  const uncertain = well.expected === null;
   const [count, setCount] = useState<number | null>(well.expected);
   return (
     <form
@@ -125,14 +130,30 @@ function WellBack({
       }}
     >
       <span className="well-number">{well.number}</span>
-      <span className="grow">{name}</span>
-      <Numeric name={`Screws back from well ${well.number}`} value={count} onChange={setCount} />
-      <Button htmlType="submit" autoFocus={first}>
-        {count === well.expected
-          ? well.expected === 1
-            ? 'It is back'
-            : `All ${well.expected} back`
-          : `${count ?? 0} of ${well.expected} back`}
+      <span className="grow">
+        {name}
+        {uncertain && (
+          <span className="second">
+            {well.count == null ? ', not counted' : `, ${countText(well.count)} noted`}: how many are there?
+          </span>
+        )}
+      </span>
+      <Numeric
+        name={`Screws back from well ${well.number}`}
+        placeholder={uncertain ? 'how many' : 'unknown'}
+        value={count}
+        onChange={setCount}
+      />
+      <Button htmlType="submit" autoFocus={first && !uncertain} disabled={count === null}>
+        {uncertain
+          ? count === null
+            ? 'Back in place'
+            : `${count} back, and that is all`
+          : count === well.expected
+            ? well.expected === 1
+              ? 'It is back'
+              : `All ${well.expected} back`
+            : `${count ?? 0} of ${well.expected} back`}
       </Button>
     </form>
   );

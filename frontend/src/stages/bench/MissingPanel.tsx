@@ -17,6 +17,8 @@ export interface MissingAnswers {
   onAbsent: (kind: string) => void;
   onMark: (mark: string, yes: boolean) => void;
   onMounting: (part: Part, mounting: NonNullable<Part['mounting']>) => void;
+  onSeenIn: (part: Part, layer: string) => void;
+  onNeedsNoOther: (step: Step) => void;
 }
 
 interface Answer {
@@ -50,6 +52,10 @@ export function MissingPanel({
           const offered = answersOf(one, unit, answers);
           const part =
             one.kind === 'mountingUnknown' ? unit.record.parts.find((other) => other.id === one.about) : undefined;
+          const place =
+            one.kind === 'placeNotSeen' || one.kind === 'partNotFreed'
+              ? unit.record.parts.find((other) => other.id === one.about)
+              : undefined;
           const onKeyDown = (event: KeyboardEvent<HTMLLIElement>) => {
             if (event.target !== event.currentTarget || event.ctrlKey || event.altKey || event.metaKey) return;
             const answer = offered.find((other) => other.key.toLowerCase() === event.key.toLowerCase());
@@ -76,6 +82,17 @@ export function MissingPanel({
                   value={part.mounting}
                   onChange={(mounting) => {
                     if (mounting !== null) answers.onMounting(part, mounting);
+                  }}
+                />
+              )}
+              {place !== undefined && (
+                <Word
+                  name={`Layer where ${place.id} is in view`}
+                  words={unit.record.layers}
+                  labels={(layer) => layer}
+                  value={place.layer}
+                  onChange={(layer) => {
+                    if (layer !== null) answers.onSeenIn(place, layer);
                   }}
                 />
               )}
@@ -114,13 +131,27 @@ export function missingText(one: Missing, { record }: Pick<Unit, 'record'>): str
       return 'The pack: how does it look?';
     case 'kindNotRecorded':
       return `${heading(one.about)}: has it one?${one.usual ? '' : ' Seldom in this class'}`;
-    case 'partNotFreed':
-      return `No step frees ${one.about}`;
+    case 'partNotFreed': {
+      const layer = record.parts.find((part) => part.id === one.about)?.layer;
+      return `No step frees ${one.about}${layer == null ? '' : `, in view in ${layer}`}`;
+    }
+    case 'placeNotSeen':
+      return `Where is the empty place ${one.about} in view?`;
+    case 'leadsToNothing':
+      return `“${titleOf(one.about, record)}” leads to nothing: what is it needed for?`;
+    case 'orderNotAsked':
+      return `“${titleOf(one.about, record)}”: what has to come before it?`;
+    case 'powerLeftOn':
+      return 'No step disconnects the power: was it off?';
     case 'mountingUnknown':
       return `What holds ${one.about}?`;
     case 'guidanceMark':
       return `${marks[one.about] ?? one.about}?`;
   }
+}
+
+function titleOf(stepId: string, record: Unit['record']): string {
+  return record.steps.find((step) => step.id === stepId)?.title ?? stepId;
 }
 
 function answersOf(one: Missing, { record }: Unit, answers: MissingAnswers): Answer[] {
@@ -146,7 +177,18 @@ function answersOf(one: Missing, { record }: Unit, answers: MissingAnswers): Ans
     case 'partNotFreed':
       return [{ key: 'Enter', text: 'Log it', give: () => answers.onFree(one.about) }];
     case 'mountingUnknown':
+    case 'placeNotSeen':
+    case 'powerLeftOn':
       return [];
+    case 'leadsToNothing':
+    case 'orderNotAsked': {
+      const step = record.steps.find((other) => other.id === one.about);
+      if (step === undefined) return [];
+      const say = { key: 'Enter', text: 'Say which', give: () => answers.onStep(step, null) };
+      return one.kind === 'leadsToNothing'
+        ? [say]
+        : [{ key: 'n', text: 'Nothing', give: () => answers.onNeedsNoOther(step) }, say];
+    }
     case 'guidanceMark':
       return [
         { key: 'y', text: 'Yes', give: () => answers.onMark(one.about, true) },

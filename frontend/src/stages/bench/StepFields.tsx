@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { LineView, Step, Unit } from '../../api/client';
 import { deeds, newAction } from '../../record/actions';
 import { Check, Field, Numeric, Several, Text, Word } from '../../record/fields';
+import { AdviceList } from '../../record/AdviceList';
 import { PartForm } from '../../record/PartForm';
 import { label } from '../../words';
 import { ActionFields } from './ActionFields';
@@ -123,6 +124,9 @@ export function StepFields({ unit, reading, hand, layer, stepId, focus, onChange
             onChange={(after) => set({ after })}
           />
         </Field>
+        <Field name="For whoever does this after us" wide>
+          <AdviceList of="step" advice={step.advice ?? []} onChange={(advice) => set({ advice })} />
+        </Field>
         <Field name="Title" wide>
           <Text
             name="Title"
@@ -136,6 +140,16 @@ export function StepFields({ unit, reading, hand, layer, stepId, focus, onChange
             name="Disconnects power"
             value={step.disconnectsPower ?? false}
             onChange={(disconnectsPower) => set({ disconnectsPower })}
+          />
+          <Check
+            name="May be done with the power on, by its maker’s word"
+            value={step.powerOn ?? false}
+            onChange={(powerOn) => set({ powerOn })}
+          />
+          <Check
+            name="Needs no other step of its layer first"
+            value={step.needsNoOther ?? false}
+            onChange={(needsNoOther) => set({ needsNoOther })}
           />
           {(step.frees?.length ?? 0) > 1 && (
             <Check

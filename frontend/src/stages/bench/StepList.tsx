@@ -66,6 +66,10 @@ const surprises: Record<Schemas['SurpriseKind'], string> = {
   foundLate: 'found late',
   damage: 'damage',
   partCameAlong: 'came along',
+  hard: 'went hard',
+  fragile: 'fragile',
+  gaveUp: 'tried and left',
+  missing: 'missing on arrival',
 };
 
 function LoggedStep(props: StepProps) {

@@ -23,6 +23,12 @@ export function chipText(chip: Schemas['LineChip'], reading: Pick<LineView, 'ste
       return `after ${chip.text}`;
     case 'off':
       return 'power off from here';
+    case 'live':
+      return 'may be done with the power on';
+    case 'needsNothing':
+      return 'needs no other step first';
+    case 'advice':
+      return `advice: ${chip.text}`;
     case 'together':
       return 'parts only together';
     case 'title':
@@ -39,6 +45,7 @@ export function chipText(chip: Schemas['LineChip'], reading: Pick<LineView, 'ste
 }
 
 const questions: Record<Schemas['OpenFact'], string> = {
+  count: 'how many',
   drive: 'which drive',
   size: 'which size',
   thread: 'which thread',

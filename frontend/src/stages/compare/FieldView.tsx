@@ -6,7 +6,8 @@ import type { AxisItem } from '../../charts/axis';
 import { ChartCard } from '../../charts/ChartCard';
 import { IndexAxis } from '../../charts/IndexAxis';
 import { ValueChart } from '../../charts/ValueChart';
-import { indexRange, indexValue } from '../../format';
+import { indexValue } from '../../format';
+import { hasFigure, IndexFigure, indexText } from '../../record/IndexFigure';
 import { label } from '../../words';
 import { cell, difference, type Filter, type Index, indices, kindsOf, matches, ordered, type Unit } from './field';
 import { Takeaway } from './Takeaway';
@@ -107,7 +108,7 @@ const Axes = memo(function Axes({ field, later, index, resolution }: ChartProps 
 /** Index against price, likewise. */
 const Value = memo(function Value({ field, later, index, currency }: ChartProps & { currency: string }) {
   const units = field.filter((unit) => matches(unit, later));
-  const priced = units.filter((unit) => unit.price != null && unit[index].quantity.value !== null);
+  const priced = units.filter((unit) => unit.price != null && hasFigure(unit[index].quantity, unit.status));
   const name = indices.find((one) => one.value === index)?.label ?? '';
   return (
     <ChartCard
@@ -160,7 +161,7 @@ const Value = memo(function Value({ field, later, index, currency }: ChartProps 
     >
       {priced.length < units.length && (
         <p className="note">
-          Left out, for their price or value is not known:{' '}
+          Left out, for their price is not known or they have no figure yet:{' '}
           {units
             .filter((unit) => !priced.includes(unit))
             .map((unit) => unit.model)
@@ -173,7 +174,14 @@ const Value = memo(function Value({ field, later, index, currency }: ChartProps 
 });
 
 function axisItem(unit: Unit, index: 'repair' | 'upgrade'): AxisItem {
-  return { id: unit.id, text: unit.model, quantity: unit[index].quantity, settled: unit.status === 'complete' };
+  const { quantity } = unit[index];
+  return {
+    id: unit.id,
+    text: unit.model,
+    quantity,
+    settled: unit.status === 'complete',
+    figure: hasFigure(quantity, unit.status),
+  };
 }
 
 function Standings({ units }: { units: readonly Unit[] }) {
@@ -195,8 +203,8 @@ function Standings({ units }: { units: readonly Unit[] }) {
             <th scope="row">{unit.model}</th>
             {indices.map((one) => (
               <td key={one.value}>
-                {indexValue(unit[one.value].quantity)} {indexRange(unit[one.value].quantity)}, group{' '}
-                {unit[one.value].group}
+                {indexText(unit[one.value].quantity, unit.status)}
+                {unit[one.value].group > 0 && `, group ${unit[one.value].group}`}
               </td>
             ))}
           </tr>
@@ -292,8 +300,8 @@ const Row = memo(function Row({ unit, hidden, index, kinds, against, opensGroup,
         <Link to={`/units/${unit.id}/verdict`}>{unit.model}</Link> <span className="code second">{unit.modelCode}</span>
       </th>
       <td className="numeric">
-        <b>{indexValue(standing.quantity)}</b> <span className="second">{indexRange(standing.quantity)}</span>
-        {against !== undefined && against !== unit && (
+        <IndexFigure quantity={standing.quantity} status={unit.status} />
+        {against !== undefined && against !== unit && hasFigure(standing.quantity, unit.status) && (
           <span className="apart"> {difference(standing.quantity.value, against[index].quantity.value, 1)}</span>
         )}
       </td>

@@ -8,6 +8,7 @@ import { ChartCard } from '../../charts/ChartCard';
 import { meanPlace } from '../../charts/places';
 import { PlacesChart } from '../../charts/PlacesChart';
 import { type Index, indices, type Unit } from './field';
+import { hasFigure } from '../../record/IndexFigure';
 import { Takeaway } from './Takeaway';
 
 type Odds = Schemas['OddsView'];
@@ -121,6 +122,13 @@ interface Shown {
 
 const nameOf = (units: readonly Unit[], id: string) => units.find((unit) => unit.id === id)?.model ?? id;
 
+/** A unit that has no figure is drawn all over its range: its places say so. */
+function ownName(units: readonly Unit[], odds: Odds, id: string): string {
+  const unit = units.find((one) => one.id === id);
+  const without = unit !== undefined && !hasFigure(unit[odds.index].quantity, unit.status);
+  return `${nameOf(units, id)}${without ? ', no figure yet' : ''}`;
+}
+
 /** Past this many rows a drawing is no longer looked at. */
 const mostRows = 60;
 
@@ -139,7 +147,7 @@ function PlacesCard({ odds, units }: Shown) {
       chart={
         <PlacesChart
           name="Chance of each place"
-          units={drawn.map((unit) => ({ ...unit, name: nameOf(units, unit.id) }))}
+          units={drawn.map((unit) => ({ ...unit, name: ownName(units, odds, unit.id) }))}
         />
       }
       table={<Places odds={odds} units={units} />}
@@ -168,7 +176,7 @@ function Places({ odds, units }: Shown) {
       <tbody>
         {order.map((unit) => (
           <tr key={unit.id}>
-            <th scope="row">{nameOf(units, unit.id)}</th>
+            <th scope="row">{ownName(units, odds, unit.id)}</th>
             <td>{unit.mostLikely}</td>
             <td>{unit.from === unit.to ? unit.from : `${unit.from} to ${unit.to}`}</td>
             {places.map((place) => (

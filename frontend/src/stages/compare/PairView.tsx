@@ -8,7 +8,8 @@ import { Failed, Loading } from '../../app/states';
 import { ChartCard } from '../../charts/ChartCard';
 import { RangeBar } from '../../charts/RangeBar';
 import { WayIn } from '../../charts/WayIn';
-import { indexRange, indexValue, minutes, percent } from '../../format';
+import { indexValue, minutes, percent } from '../../format';
+import { IndexFigure } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
 import { wayInParts } from '../../record/wayInParts';
 import { flipWords, indices, type Unit } from './field';
@@ -110,7 +111,7 @@ function Ahead({ pair, first, second, resolution }: Both & { resolution: number 
                   <span className="kind-figure">
                     <RangeBar quantity={unit[index]} to={100} />
                     <span>
-                      <b>{indexValue(unit[index])}</b> {indexRange(unit[index])}
+                      <IndexFigure quantity={unit[index]} status={(i === 0 ? first : second).status} />
                     </span>
                   </span>
                 </td>
@@ -230,7 +231,9 @@ function Dragged({ index, flip, flips, units, pair, onKind }: DraggedProps) {
       ),
     placeholderData: (before) => before,
   });
-  const order = [...(tried.data ?? [])].sort((a, b) => a.place - b.place);
+  const order = [...(tried.data ?? [])].sort(
+    (a, b) => (a.place ?? Infinity) - (b.place ?? Infinity) || b.quantity.low - a.quantity.low,
+  );
   return (
     <div className="dragged">
       <div className="dragged-head">
@@ -261,8 +264,13 @@ function Dragged({ index, flip, flips, units, pair, onKind }: DraggedProps) {
         {order.map((unit) => {
           const own = units.find((one) => one.id === unit.id);
           return (
-            <li key={unit.id} value={unit.place} className={pair.includes(unit.id) ? 'of-pair' : undefined}>
-              {own?.model} <span className="second">{indexValue(unit.quantity)}</span>
+            <li
+              key={unit.id}
+              {...(unit.place !== null && { value: unit.place })}
+              className={`${pair.includes(unit.id) ? 'of-pair' : ''} ${unit.place === null ? 'not-placed' : ''}`}
+            >
+              {own?.model}{' '}
+              <span className="second">{unit.place === null ? 'no figure yet' : indexValue(unit.quantity)}</span>
             </li>
           );
         })}

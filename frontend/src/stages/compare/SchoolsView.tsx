@@ -74,7 +74,9 @@ export function SchoolsView({ units }: { units: readonly Unit[] }) {
       {result !== null && own !== undefined && (
         <div className="grid-scroll">
           <table className="plain schools">
-            <caption>Places by value, {indices.find((one) => one.value === result.index)?.label}</caption>
+            <caption>
+              Places by the low end of the range, {indices.find((one) => one.value === result.index)?.label}
+            </caption>
             <thead>
               <tr>
                 <th scope="col" rowSpan={2}>
@@ -102,7 +104,10 @@ export function SchoolsView({ units }: { units: readonly Unit[] }) {
             <tbody>
               {order.map(({ unit, i }) => (
                 <tr key={unit.id}>
-                  <th scope="row">{unit.model}</th>
+                  <th scope="row">
+                    {unit.model}
+                    {own.placesByValue[i] === null && <span className="second">, no figure yet</span>}
+                  </th>
                   {result.options.map((option) => {
                     const [place, ours] = [option.places[i] ?? 0, own.places[i] ?? 0];
                     return (

@@ -4,6 +4,7 @@ import { difference, flipWords, matches, nothing, ordered, type Unit } from './f
 const standing = (low: number, group: number) => ({
   quantity: { low, value: low, high: low, coverage: 1 },
   place: 1,
+  placeByValue: 1,
   group,
   bestForPrice: false,
 });

@@ -6,8 +6,10 @@ import { useChange } from '../../api/queries';
 import { benchDriverValues, conditionValues, machineClassValues, sampleValues } from '../../api/schema';
 import { ProblemNote } from '../../app/ProblemNote';
 import { useWorkpiece } from '../../app/Workspace';
+import { AdviceList } from '../../record/AdviceList';
 import { Amount, Field, Numeric, Several, Text, Word, YesNo } from '../../record/fields';
 import { TwinNote } from '../../record/TwinNote';
+import { DamageList } from './DamageList';
 import { LoanFields } from './LoanFields';
 import { Ports } from './Ports';
 import { StatePictures } from './StatePictures';
@@ -43,7 +45,7 @@ function Machine({ unit }: { unit: Unit }) {
     ),
   );
   const set = (part: Partial<Schemas['Unit']>) => setMachine({ ...machine, ...part });
-  const setCeilings = (of: 'memory' | 'storage', part: Schemas['Ceilings']) =>
+  const setCeilings = (of: 'memory' | 'storage' | 'battery', part: Schemas['Ceilings']) =>
     set({ ceilings: { ...machine.ceilings, [of]: { ...machine.ceilings?.[of], ...part } } });
   return (
     <section className="card" aria-label="The machine">
@@ -107,7 +109,7 @@ function Machine({ unit }: { unit: Unit }) {
             onChange={(covers) => set({ covers })}
           />
         </Field>
-        {(['memory', 'storage'] as const).map((of) => (
+        {(['memory', 'storage', 'battery'] as const).map((of) => (
           <Field
             key={of}
             name={`Whole machine takes: ${of}`}
@@ -119,7 +121,7 @@ function Machine({ unit }: { unit: Unit }) {
                 <Numeric
                   key={source}
                   name={`Ceiling of ${of}, ${source}`}
-                  unit="GB"
+                  unit={of === 'battery' ? 'Wh' : 'GB'}
                   placeholder={source}
                   value={machine.ceilings?.[of]?.[source]}
                   onChange={(value) => setCeilings(of, { [source]: value })}
@@ -128,6 +130,9 @@ function Machine({ unit }: { unit: Unit }) {
             </span>
           </Field>
         ))}
+        <Field name="For whoever does this after us" wide>
+          <AdviceList of="machine" advice={machine.advice ?? []} onChange={(advice) => set({ advice })} />
+        </Field>
       </div>
       <Ports
         ports={machine.ports ?? []}
@@ -192,6 +197,9 @@ function TeardownData({ unit }: { unit: Unit }) {
             value={teardown.condition}
             onChange={(condition) => set({ condition })}
           />
+        </Field>
+        <Field name="Damage as found" hint="Each sort brings its own caution on Bench." wide>
+          <DamageList damage={teardown.damage ?? []} onChange={(damage) => set({ damage })} />
         </Field>
         <Field name="Sample">
           <Word

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { api, asProblem, take, type Unit } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
-import { indexRange, indexValue, today } from '../../format';
+import { today } from '../../format';
+import { IndexFigure } from '../../record/IndexFigure';
 import { Field, Text } from '../../record/fields';
 
 /** The teardowns of the machine: one is scored, and bench and verdict show that one. */
@@ -44,7 +45,7 @@ export function Teardowns({ unit }: { unit: Unit }) {
               <td>{one.steps}</td>
               {[one.repair, one.upgrade].map((index, i) => (
                 <td key={i}>
-                  {indexValue(index)} <span className="second">{indexRange(index)}</span>
+                  <IndexFigure quantity={index} />
                 </td>
               ))}
               <td className="row-end">

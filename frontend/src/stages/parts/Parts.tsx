@@ -35,12 +35,15 @@ export function Parts() {
   const costs = doubt.data ?? [];
   const current = rows.find((row) => row.key === at.row);
   const column = columns[at.column - 1];
-  const add = (kind: PartKind) => {
+  const { layers, steps } = unit.record;
+  const last = steps[steps.length - 1];
+  const inHand = last?.opens ?? last?.layer ?? layers[0] ?? 'outside';
+  const add = (kind: PartKind, facts: Partial<Part> = {}) => {
     const id = idFrom(
       label(kind),
       edits.parts.map((part) => part.id),
     );
-    edits.add({ id, kind });
+    edits.add({ id, kind, ...facts });
     setAt({ row: id, column: 1 });
   };
   return (
@@ -65,6 +68,8 @@ export function Parts() {
             rows={rows}
             costs={costs}
             at={at}
+            layers={layers}
+            inHand={inHand}
             onAt={setAt}
             onPut={edits.put}
             onOpen={(part) => setEditing({ part, kind: part.kind })}
@@ -77,11 +82,14 @@ export function Parts() {
         <p className="legend grid-legend" aria-live="polite">
           {current?.sort === 'kind' ? (
             <>
-              <kbd>Enter</kbd> record it <kbd>a</kbd> {current.absent ? 'not absent' : 'absent'}
+              <kbd>Enter</kbd> record it <kbd>e</kbd> an empty place <kbd>v</kbd> in view in {inHand} <kbd>a</kbd>{' '}
+              {current.absent ? 'not absent' : 'absent'}
             </>
           ) : column === undefined ? (
             <>
-              <kbd>Enter</kbd> everything of it <kbd>+</kbd> another of its kind
+              <kbd>Enter</kbd> everything of it <kbd>+</kbd> another of its kind <kbd>e</kbd>{' '}
+              {current?.sort === 'part' && current.part.fitted === false ? 'filled' : 'an empty place'} <kbd>v</kbd>{' '}
+              {current?.sort !== 'part' || current.part.layer == null ? `in view in ${inHand}` : 'not in view'}
             </>
           ) : column.sort === 'word' ? (
             Object.entries(column.keys).map(([key, word]) => (

@@ -13,7 +13,10 @@ interface Props {
   onAt: (at: CellAt) => void;
   onPut: (part: Part) => void;
   onOpen: (part: Part) => void;
-  onAdd: (kind: PartKind) => void;
+  /** The layers of the teardown, and the one in hand, where what is in view is seen. */
+  layers: readonly string[];
+  inHand: string;
+  onAdd: (kind: PartKind, facts?: Partial<Part>) => void;
   onAbsent: (kind: PartKind, absent: boolean) => void;
 }
 
@@ -24,7 +27,7 @@ export interface CellAt {
 }
 
 /** The parts as a grid: arrows go through it, one key answers, typing writes. */
-export function PartsGrid({ rows, costs, at, onAt, onPut, onOpen, onAdd, onAbsent }: Props) {
+export function PartsGrid({ rows, costs, at, layers, inHand, onAt, onPut, onOpen, onAdd, onAbsent }: Props) {
   const parts = rows.flatMap((row) => (row.sort === 'part' ? [row.part] : []));
   const grid = useRef<HTMLTableElement>(null);
   const [typing, setTyping] = useState<{ at: CellAt; text: string } | null>(null);
@@ -49,7 +52,7 @@ export function PartsGrid({ rows, costs, at, onAt, onPut, onOpen, onAdd, onAbsen
   };
   const commit = (part: Part, of: Column, text: string) => {
     if (of.sort === 'word') return;
-    const next = of.set(part, text, parts);
+    const next = of.set(part, text, parts, layers);
     if (next !== null) onPut(next);
   };
 
@@ -71,7 +74,7 @@ export function PartsGrid({ rows, costs, at, onAt, onPut, onOpen, onAdd, onAbsen
     if (event.shiftKey && event.key === 'ArrowDown') {
       const below = rows[position + 1];
       if (of !== undefined && current.sort === 'part' && below?.sort === 'part') {
-        const next = filled(of, current.part, below.part, parts);
+        const next = filled(of, current.part, below.part, parts, layers);
         if (next !== null) onPut(next);
         go(position + 1, column);
       }
@@ -80,10 +83,14 @@ export function PartsGrid({ rows, costs, at, onAt, onPut, onOpen, onAdd, onAbsen
     } else if (current.sort === 'kind') {
       if (event.key === 'Enter') onAdd(current.kind);
       else if (event.key === 'a') onAbsent(current.kind, !current.absent);
+      else if (event.key === 'e') onAdd(current.kind, { fitted: false, layer: inHand });
+      else if (event.key === 'v') onAdd(current.kind, { layer: inHand });
       else return;
     } else if (of === undefined) {
       if (event.key === 'Enter') onOpen(current.part);
       else if (event.key === '+') onAdd(current.part.kind);
+      else if (event.key === 'e') onPut(emptied(current.part));
+      else if (event.key === 'v') onPut({ ...current.part, layer: current.part.layer == null ? inHand : null });
       else return;
     } else if (of.read(current.part) === undefined) {
       return;
@@ -201,6 +208,12 @@ export function PartsGrid({ rows, costs, at, onAt, onPut, onOpen, onAdd, onAbsen
                   {part.id}
                 </button>
                 {row.under && <span className="unseen">, goes with {row.unit}</span>}
+                {(part.excludes?.length ?? 0) > 0 && (
+                  <span className="either">
+                    <Fork />
+                    <span className="second">or {part.excludes?.join(', ')}</span>
+                  </span>
+                )}
               </td>
               {columns.map((of, i) => {
                 const value = of.read(part);
@@ -260,6 +273,22 @@ function CostMark({ cost, unknown = false }: { cost: Cost | undefined; unknown?:
       {unknown && '? '}
       {cost.combined < 0.005 ? '<0.01' : cost.combined.toFixed(2)}
     </span>
+  );
+}
+
+/** An empty place of what was fitted, and the other way round: in an empty place nothing is held. */
+function emptied(part: Part): Part {
+  return part.fitted === false
+    ? { ...part, fitted: true }
+    : { ...part, fitted: false, capacity: { ...part.capacity, fitted: null } };
+}
+
+/** Two ways of which only one can be taken. */
+function Fork() {
+  return (
+    <svg className="fork" viewBox="0 0 14 14" aria-hidden="true">
+      <path d="M1 7H5M5 7L12 2M5 7L12 12" />
+    </svg>
   );
 }
 

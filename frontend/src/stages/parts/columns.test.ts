@@ -21,18 +21,19 @@ describe('the columns of the parts grid', () => {
   it('ask capacities only of what has one', () => {
     expect(typed('capacity').read(part('fan', 'fan'))).toBeUndefined();
     expect(typed('capacity').read(part('ram', 'memory'))).toBeNull();
-    const ram = typed('maker').set(part('ram', 'memory', { capacity: { fitted: 8 } }), '32,5', []);
+    const ram = typed('maker').set(part('ram', 'memory', { capacity: { fitted: 8 } }), '32,5', [], []);
     expect(ram?.capacity).toEqual({ fitted: 8, max: { maker: 32.5 } });
-    expect(typed('maker').set(part('ram', 'memory'), 'many', [])).toBeNull();
+    expect(typed('maker').set(part('ram', 'memory'), 'many', [], [])).toBeNull();
   });
 
   it('keep the currency of a price and take it along when filled down', () => {
     const hinge = part('hinge', 'hinge', { spare: { price: { amount: 9, currency: 'GBP', rate: 1.2 } } });
-    expect(typed('price').set(hinge, '12', [])?.spare?.price).toEqual({ amount: 12, currency: 'GBP', rate: 1.2 });
-    expect(filled(typed('price'), hinge, part('fan', 'fan'), [])?.spare?.price).toEqual(hinge.spare?.price);
-    expect(filled(typed('capacity'), part('ram', 'memory'), part('fan', 'fan'), [])).toBeNull();
+    expect(typed('price').set(hinge, '12', [], [])?.spare?.price).toEqual({ amount: 12, currency: 'GBP', rate: 1.2 });
+    expect(filled(typed('price'), hinge, part('fan', 'fan'), [], [])?.spare?.price).toEqual(hinge.spare?.price);
+    expect(filled(typed('capacity'), part('ram', 'memory'), part('fan', 'fan'), [], [])).toBeNull();
     expect(
-      filled(worded('source'), part('a', 'fan', { spare: { source: 'salvage' } }), part('b', 'fan'), [])?.spare?.source,
+      filled(worded('source'), part('a', 'fan', { spare: { source: 'salvage' } }), part('b', 'fan'), [], [])?.spare
+        ?.source,
     ).toBe('salvage');
   });
 
@@ -43,10 +44,22 @@ describe('the columns of the parts grid', () => {
       part('jack', 'chargePort', { mounting: 'soldered' }),
     ];
     const jack = parts[2] ?? part('none', 'other');
-    expect(typed('within').set(jack, 'bo', parts)?.within).toBe('board');
-    expect(typed('within').set(jack, 'b', parts)).toBeNull();
-    expect(typed('within').set(jack, 'nothing', parts)).toBeNull();
+    expect(typed('within').set(jack, 'bo', parts, [])?.within).toBe('board');
+    expect(typed('within').set(jack, 'b', parts, [])).toBeNull();
+    expect(typed('within').set(jack, 'nothing', parts, [])).toBeNull();
     expect(typed('within').read(part('fan', 'fan', { mounting: 'screwed' }))).toBeUndefined();
+  });
+
+  it('take the beginning of a layer, and several ids that exclude a place', () => {
+    const layers = ['outside', 'inside', 'under the board'];
+    const pack = part('pack', 'battery');
+    expect(typed('layer').set(pack, 'un', [], layers)?.layer).toBe('under the board');
+    expect(typed('layer').set(pack, 'nowhere', [], layers)).toBeNull();
+    expect(typed('layer').set({ ...pack, layer: 'inside' }, '', [], layers)?.layer).toBeNull();
+    const parts = [pack, part('bay', 'storage'), part('bay-pack', 'battery'), part('fan', 'fan')];
+    expect(typed('excludes').set(pack, 'bay, bay-p', parts, layers)?.excludes).toEqual(['bay', 'bay-pack']);
+    expect(typed('excludes').set(pack, 'fan', parts, layers)).toBeNull();
+    expect(typed('excludes').read(part('fan', 'fan'))).toBeUndefined();
   });
 
   it('show words as people read them', () => {

@@ -24,7 +24,7 @@ export interface WordColumn extends Base {
 /** A column in which one types; what cannot be taken is null. */
 export interface TypedColumn extends Base {
   sort: 'number' | 'text';
-  set: (part: Part, typed: string, parts: readonly Part[]) => Part | null;
+  set: (part: Part, typed: string, parts: readonly Part[], layers: readonly string[]) => Part | null;
 }
 
 export type Column = WordColumn | TypedColumn;
@@ -122,7 +122,46 @@ export const columns: readonly Column[] = [
     keys: { f: 'filled', e: 'empty' },
     unknown: false,
     read: (part) => (part.fitted === false ? 'empty' : 'filled'),
-    set: (part, word) => ({ ...part, fitted: word !== 'empty' }),
+    // In an empty place nothing is held.
+    set: (part, word) =>
+      word === 'empty'
+        ? { ...part, fitted: false, capacity: { ...part.capacity, fitted: null } }
+        : { ...part, fitted: true },
+  },
+  {
+    id: 'layer',
+    name: 'seen in',
+    field: 'layer',
+    sort: 'text',
+    read: (part) => part.layer ?? null,
+    // The beginning of a layer's name is enough where no other begins so.
+    set: (part, typed, _parts, layers) => {
+      const text = typed.trim().toLowerCase();
+      if (text === '') return { ...part, layer: null };
+      const begins = layers.filter((layer) => layer.toLowerCase().startsWith(text));
+      const chosen =
+        begins.find((layer) => layer.toLowerCase() === text) ?? (begins.length === 1 ? begins[0] : undefined);
+      return chosen === undefined ? null : { ...part, layer: chosen };
+    },
+  },
+  {
+    id: 'excludes',
+    name: 'not with',
+    field: '',
+    sort: 'text',
+    read: (part) => (holds(part) ? (part.excludes ?? []).join(', ') || null : undefined),
+    set: (part, typed, parts) => {
+      const others = parts.filter((other) => other.id !== part.id && holds(other));
+      const chosen = typed
+        .split(/[\s,]+/)
+        .filter((text) => text !== '')
+        .map((text) => {
+          const begins = others.filter((other) => other.id.startsWith(text));
+          return begins.find((other) => other.id === text) ?? (begins.length === 1 ? begins[0] : undefined);
+        });
+      if (chosen.some((other) => other === undefined)) return null;
+      return { ...part, excludes: [...new Set(chosen.map((other) => other?.id ?? ''))] };
+    },
   },
   capacity(
     'capacity',
@@ -213,11 +252,17 @@ export function shown(column: Column, part: Part): string {
 }
 
 /** The part with the same in a column as another one; null where the column is not asked of both. */
-export function filled(column: Column, from: Part, into: Part, parts: readonly Part[]): Part | null {
+export function filled(
+  column: Column,
+  from: Part,
+  into: Part,
+  parts: readonly Part[],
+  layers: readonly string[],
+): Part | null {
   const value = column.read(from);
   if (value === undefined || column.read(into) === undefined) return null;
   if (column.sort === 'word') return column.set(into, value === null ? null : String(value));
-  const set = column.set(into, value === null ? '' : String(value), parts);
+  const set = column.set(into, value === null ? '' : String(value), parts, layers);
   // A price goes with its currency and its rate.
   return column.id === 'price' && set !== null
     ? { ...set, spare: { ...set.spare, price: from.spare?.price ?? null } }

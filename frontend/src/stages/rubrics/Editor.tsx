@@ -57,7 +57,12 @@ export function Editor({ document, functions, onChange }: Props) {
         {sheet === 'weights' && <WeightSheet document={document} set={set} />}
         {sheet === 'functions' && <FunctionSheet document={document} functions={functions} set={set} />}
         {sheet === 'tables' && <TableSheet document={document} set={set} />}
-        {sheet === 'times' && <ValueTable document={document} place={['times']} set={set} />}
+        {sheet === 'times' && (
+          <>
+            <ValueTable document={document} place={['unknownCount']} ends={['least', 'most']} set={set} />
+            <ValueTable document={document} place={['times']} set={set} />
+          </>
+        )}
         {sheet === 'schools' && <SchoolSheet document={document} set={set} />}
       </div>
     </section>
@@ -104,21 +109,29 @@ function FunctionSheet({ document, set, functions }: SheetProps & { functions: S
         </section>
       ))}
       <ValueTable document={document} place={['priceReference']} set={set} />
+      <ValueTable document={document} place={['openCeiling']} ends={['least', 'taken for', 'greatest']} set={set} />
+      <Words at="ownCeiling" words={['memory', 'storage', 'battery']} document={document} set={set} />
     </>
   );
 }
 
-const numbers = ['screwBase', 'clipBurden', 'extraBond', 'paired'] as const;
+const numbers = ['screwBase', 'clipBurden', 'extraBond', 'paired', 'openSupply'] as const;
 
 function TableSheet({ document, set }: SheetProps) {
   return (
     <>
       <div className="fields">
-        {numbers.map((at) => (
-          <Field key={at} name={tableName(at)}>
-            <RubricNumber name={tableName(at)} value={number(document, [at])} onChange={(value) => set([at], value)} />
-          </Field>
-        ))}
+        {numbers
+          .filter((at) => typeof document[at] === 'number')
+          .map((at) => (
+            <Field key={at} name={tableName(at)}>
+              <RubricNumber
+                name={tableName(at)}
+                value={number(document, [at])}
+                onChange={(value) => set([at], value)}
+              />
+            </Field>
+          ))}
         <Words at="inseparable" words={mountingValues} document={document} set={set} />
         <Words at="mayBeAbsent" words={partKindValues} document={document} set={set} />
         <Words at="smallHeads" words={[]} document={document} set={set} />
@@ -131,6 +144,7 @@ function TableSheet({ document, set }: SheetProps) {
         'tools',
         'extraTool',
         'bonds',
+        'unitShare',
         'supply',
         'standards',
         'damage',
@@ -203,11 +217,17 @@ function SchoolSheet({ document, set }: SheetProps) {
       </div>
       <ValueTable document={document} place={['status']} set={set} />
       <div className="fields">
-        {['floor', 'resolution'].map((at) => (
-          <Field key={at} name={tableName(at)}>
-            <RubricNumber name={tableName(at)} value={number(document, [at])} onChange={(value) => set([at], value)} />
-          </Field>
-        ))}
+        {['floor', 'valueFrom', 'resolution']
+          .filter((at) => document[at] !== undefined)
+          .map((at) => (
+            <Field key={at} name={tableName(at)}>
+              <RubricNumber
+                name={tableName(at)}
+                value={number(document, [at])}
+                onChange={(value) => set([at], value)}
+              />
+            </Field>
+          ))}
         <Field name={tableName('currency')} hint="Prices in another one count by their rate; their amounts are kept.">
           <Text
             name={tableName('currency')}

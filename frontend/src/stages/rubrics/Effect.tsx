@@ -5,7 +5,7 @@ import { asProblem, type Problem, type Schemas } from '../../api/client';
 import { stream, type WorkProgress } from '../../api/stream';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Watched } from '../../app/Watched';
-import { indexRange, indexValue } from '../../format';
+import { IndexFigure } from '../../record/IndexFigure';
 import { placeName, valueName } from './places';
 
 type Preview = Schemas['RubricPreview'];
@@ -118,10 +118,10 @@ function UnitMoves({ units, index }: { units: UnitEffect[]; index: Index }) {
               </Link>
             </th>
             <td>
-              {indexValue(unit[index].before)} <span className="second">{indexRange(unit[index].before)}</span>
+              <IndexFigure quantity={unit[index].before} />
             </td>
             <td>
-              {indexValue(unit[index].after)} <span className="second">{indexRange(unit[index].after)}</span>
+              <IndexFigure quantity={unit[index].after} />
             </td>
             <td className="place-move">{place(unit[index])}</td>
           </tr>
@@ -187,7 +187,9 @@ function change(unit: UnitEffect, index: Index): number {
   return Math.max(
     Math.abs(after.low - before.low),
     Math.abs(after.high - before.high),
-    Math.abs((after.value ?? 0) - (before.value ?? 0)),
+    after.value === null || before.value === null
+      ? Number(after.value !== before.value)
+      : Math.abs(after.value - before.value),
   );
 }
 

@@ -6,8 +6,8 @@ import { isTable, type Place, type RubricDocument, type RubricValue, valueAt } f
 interface Props {
   document: RubricDocument;
   place: Place;
-  /** Names of the two numbers of a pair. */
-  ends?: readonly [string, string];
+  /** Names of the numbers of a pair, or of three. */
+  ends?: readonly string[];
   set: (place: Place, value: RubricValue) => void;
   /** What stands behind a row, such as its curve. */
   beside?: (at: string) => ReactNode;

@@ -34,6 +34,12 @@ const first: Record<string, string> = {
   schools: 'Schools',
   status: 'Limits of the statuses',
   floor: 'Floor of the strict means',
+  valueFrom: 'Share of the weight from which there is a figure',
+  unknownCount: 'How many there may be where nobody counted',
+  unitShare: 'What a part that is one piece with a unit keeps of its mounting',
+  openSupply: 'Source not known, interface open: taken for',
+  openCeiling: 'Place of an open interface of which nothing is stated, GB',
+  ownCeiling: 'Kinds whose place holds what is fitted where nothing is stated',
   resolution: 'Resolution of a comparison, points',
   currency: 'Currency of prices',
 };
@@ -87,7 +93,11 @@ export function placeName(at: string): string {
       ? ['out', 'back']
       : table === 'reach'
         ? ['full, s', 'zero, s']
-        : ['from', 'to'];
+        : table === 'openCeiling'
+          ? ['least', 'taken for', 'greatest']
+          : table === 'unknownCount'
+            ? ['least', 'most']
+            : ['from', 'to'];
   const parts = [...rows.map(rowName), ...(end === undefined ? [] : [ends[Number(end)] ?? end])];
   return parts.length === 0 ? tableName(table) : `${tableName(table)}: ${parts.join(', ')}`;
 }

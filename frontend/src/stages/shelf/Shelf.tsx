@@ -8,6 +8,7 @@ import { Empty, Failed, Loading } from '../../app/states';
 import { type ShelfDeed, shelfDeeds } from '../../app/views';
 import type { AxisItem } from '../../charts/axis';
 import { IndexAxis } from '../../charts/IndexAxis';
+import { hasFigure } from '../../record/IndexFigure';
 import { label } from '../../words';
 import { UnitTable } from './UnitTable';
 
@@ -189,7 +190,13 @@ function useFindKey() {
 }
 
 function axisItem(unit: ShelfUnit, quantity: ShelfUnit['repair']): AxisItem {
-  return { id: unit.id, text: unit.model, quantity, settled: unit.status === 'complete' };
+  return {
+    id: unit.id,
+    text: unit.model,
+    quantity,
+    settled: unit.status === 'complete',
+    figure: hasFigure(quantity, unit.status),
+  };
 }
 
 function matches(unit: ShelfUnit, filter: Filter): boolean {

@@ -4,7 +4,8 @@ import { Link } from 'react-router';
 import { api, asProblem, type ShelfUnit, take } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
-import { indexRange, indexValue, money } from '../../format';
+import { money } from '../../format';
+import { IndexFigure } from '../../record/IndexFigure';
 import { label } from '../../words';
 import { type Column, columns, type Order, sorted } from './order';
 
@@ -44,10 +45,10 @@ export function UnitTable({ units }: { units: ShelfUnit[] }) {
               <td>{unit.class === null ? 'unknown' : label(unit.class)}</td>
               <td>{money(unit.price, unit.currency)}</td>
               <td>
-                <Figure quantity={unit.repair} />
+                <Figure quantity={unit.repair} status={unit.status} />
               </td>
               <td>
-                <Figure quantity={unit.upgrade} />
+                <Figure quantity={unit.upgrade} status={unit.status} />
               </td>
               <td>
                 {label(unit.signed === 'final' ? 'final' : unit.status)}
@@ -110,10 +111,10 @@ function loan(unit: ShelfUnit): string {
   return day < now ? `${unit.loanDue}, overdue` : unit.loanDue;
 }
 
-function Figure({ quantity }: { quantity: ShelfUnit['repair'] }) {
+function Figure({ quantity, status }: { quantity: ShelfUnit['repair']; status: ShelfUnit['status'] }) {
   return (
     <span className="figure">
-      <b>{indexValue(quantity)}</b> <span className="second">{indexRange(quantity)}</span>
+      <IndexFigure quantity={quantity} status={status} />
     </span>
   );
 }

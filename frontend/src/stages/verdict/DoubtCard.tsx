@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { api, asProblem, type Schemas, take, type Unit, type Verdict } from '../../api/client';
 import { Empty, Failed, Loading } from '../../app/states';
 import { RangeBar } from '../../charts/RangeBar';
-import { indexRange, indexValue } from '../../format';
+import { IndexFigure } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
 
 type Cost = Schemas['FactCost'];
@@ -45,7 +45,7 @@ export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
         />
       </div>
       <div className="doubt-range">
-        <b>{indexValue(verdict[index])}</b> <span>{indexRange(verdict[index])}</span>
+        <IndexFigure quantity={verdict[index]} status={verdict.status} />
         <RangeBar quantity={verdict[index]} to={100} />
         <span className="second">{width.toFixed(1)} points wide</span>
       </div>
@@ -101,6 +101,9 @@ export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
   );
 }
 
+const fields: Record<string, string> = { count: 'how many there are', layer: 'where it is in view' };
+const fieldName = (field: string) => fields[field] ?? label(field);
+
 function placeOf({ fact }: Cost): string {
   if (fact.field === 'way') return 'bench';
   if (fact.step != null) return `bench#${encodeURIComponent(fact.step)}`;
@@ -110,7 +113,7 @@ function placeOf({ fact }: Cost): string {
 
 function nameOf({ fact }: Cost, unit: Unit): string {
   if (fact.step != null)
-    return `${unit.record.steps.find((step) => step.id === fact.step)?.title ?? fact.step}: ${label(fact.field)}`;
-  if (fact.part != null) return `${fact.part}: ${label(fact.field)}`;
+    return `${unit.record.steps.find((step) => step.id === fact.step)?.title ?? fact.step}: ${fieldName(fact.field)}`;
+  if (fact.part != null) return `${fact.part}: ${fieldName(fact.field)}`;
   return fact.kind == null ? heading(fact.field) : `${heading(fact.kind)}, not seen`;
 }

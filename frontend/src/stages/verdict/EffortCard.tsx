@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { api, asProblem, type Effort, take, type Unit } from '../../api/client';
 import { Failed, Loading } from '../../app/states';
 import { RangeBar } from '../../charts/RangeBar';
-import { indexRange, indexValue, minutes } from '../../format';
+import { minutes } from '../../format';
+import { IndexFigure } from '../../record/IndexFigure';
 import { heading } from '../../words';
 
 const names = { standardTime: 'Standard time', steps: 'Steps', observed: 'Stopwatch' } as const;
@@ -52,7 +53,7 @@ export function EffortCard({ unit }: { unit: Unit }) {
                     <span className="kind-figure">
                       <RangeBar quantity={quantity} to={100} />
                       <span>
-                        <b>{indexValue(quantity)}</b> {indexRange(quantity)}
+                        <IndexFigure quantity={quantity} />
                       </span>
                     </span>
                   </td>

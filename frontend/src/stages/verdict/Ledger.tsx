@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { api, asProblem, type PartKind, type Schemas, take, type Unit, type Verdict } from '../../api/client';
+import { api, asProblem, type Schemas, take, type Unit, type Verdict } from '../../api/client';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Empty } from '../../app/states';
 import { ChartCard } from '../../charts/ChartCard';
@@ -25,13 +25,29 @@ export function Ledger({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
   const [index, setIndex] = useState<Index>('repair');
   const ledger = index === 'repair' ? verdict.repairLedger : verdict.upgradeLedger;
   const name = index === 'repair' ? 'R, repair' : 'U, upgrade';
-  if (ledger == null) {
+  if (ledger.lines.length === 0) {
     return (
       <section className="card ledger" aria-label="Ledger">
         <Choice index={index} onIndex={setIndex} />
         <Empty>
-          <p>Nothing is known of any kind yet.</p>
+          <p>No kind has been seen enough to charge it with anything.</p>
         </Empty>
+      </section>
+    );
+  }
+  const unseen = ledger.lines.filter((line) => !line.known);
+  if (ledger.index === null) {
+    return (
+      <section className="card ledger" aria-label="Ledger">
+        <div className="bench-head">
+          <h2>Ledger</h2>
+          <Choice index={index} onIndex={setIndex} />
+        </div>
+        <p>
+          {name} has no figure yet, and so there is nothing to go down to. Each kind that has been seen enough is
+          charged by itself, from 100 down.
+        </p>
+        <Lines key={index} at={{ unit, index, path: [] }} lines={ledger.lines} whole={100} />
       </section>
     );
   }
@@ -40,7 +56,7 @@ export function Ledger({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
       title="Ledger"
       note={<Choice index={index} onIndex={setIndex} />}
       file={`${verdict.modelCode}-ledger-${index}`}
-      chart={<LedgerChart name={name} ledgers={[spent(ledger)]} />}
+      chart={<LedgerChart name={name} ledgers={[spent(ledger.index, ledger.lines)]} />}
       table={<KindCosts lines={ledger.lines} />}
     >
       <div className="ledger">
@@ -53,8 +69,11 @@ export function Ledger({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
           lines={ledger.lines}
           whole={Math.max(...ledger.lines.map((line) => line.points), 0.01)}
         />
-        {ledger.notCounted.length > 0 && (
-          <p className="note">Not counted, for nothing is known of them: {names(ledger.notCounted)}.</p>
+        {unseen.length > 0 && (
+          <p className="note">
+            Not seen enough, and charged as the others are on the average, as far as what is known of them allows:{' '}
+            {unseen.map((line) => label(line.name)).join(', ')}.
+          </p>
         )}
       </div>
     </ChartCard>
@@ -62,8 +81,14 @@ export function Ledger({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
 }
 
 /** A ledger as it is drawn. */
-export function spent(ledger: Schemas['Ledger']): Spent {
-  return { index: ledger.index, costs: ledger.lines.map((line) => ({ name: label(line.name), points: line.points })) };
+export function spent(index: number, lines: readonly Line[]): Spent {
+  return {
+    index,
+    costs: lines.map((line) => ({
+      name: line.known ? label(line.name) : `${label(line.name)}, not seen enough`,
+      points: line.points,
+    })),
+  };
 }
 
 export function Choice({ index, onIndex }: { index: Index; onIndex: (index: Index) => void }) {
@@ -81,8 +106,6 @@ export function Choice({ index, onIndex }: { index: Index; onIndex: (index: Inde
     />
   );
 }
-
-const names = (kinds: readonly PartKind[]) => kinds.map((kind) => label(kind)).join(', ');
 
 function KindCosts({ lines }: { lines: readonly Line[] }) {
   return (
@@ -103,7 +126,10 @@ function KindCosts({ lines }: { lines: readonly Line[] }) {
           .sort((a, b) => b.points - a.points)
           .map((line) => (
             <tr key={line.name}>
-              <th scope="row">{heading(line.name)}</th>
+              <th scope="row">
+                {heading(line.name)}
+                {!line.known && <span className="second">, not seen enough</span>}
+              </th>
               <td className="numeric">{line.points.toFixed(2)}</td>
               <td className="numeric">{line.value.toFixed(2)}</td>
             </tr>
@@ -129,7 +155,7 @@ function Lines({ at, lines, whole }: { at: At; lines: readonly Line[]; whole: nu
 function LineOf({ at, line, whole }: { at: At; line: Line; whole: number }) {
   const [open, setOpen] = useState(false);
   const ofActions = line.sort === 'criterion' && line.steps.length > 0 && line.points > 0;
-  if (line.lines.length === 0 && !ofActions) return <Row unit={at.unit} line={line} whole={whole} />;
+  if (!line.known || (line.lines.length === 0 && !ofActions)) return <Row unit={at.unit} line={line} whole={whole} />;
   return (
     <details onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary>
@@ -175,7 +201,11 @@ function Row({ unit, line, whole }: { unit: Unit; line: Line; whole: number }) {
       </svg>
       <span className="ledger-points">{line.points < 0.005 ? '0.00' : `−${line.points.toFixed(2)}`}</span>
       <span className="second">
-        {line.sort === 'action' ? `${(line.value * 100).toFixed(0)} % of it` : `at ${line.value.toFixed(2)}`}
+        {line.sort === 'action'
+          ? `${(line.value * 100).toFixed(0)} % of it`
+          : line.known
+            ? `at ${line.value.toFixed(2)}`
+            : `not known enough, stands at ${line.value.toFixed(2)}`}
       </span>
       {line.points > 0 && <Facts unit={unit} line={line} />}
     </span>

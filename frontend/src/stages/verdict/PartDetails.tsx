@@ -10,6 +10,7 @@ export function PartDetails({ part, exactness }: { part: Schemas['PartView']; ex
       <h3>
         <span className="code">{part.id}</span>
         {!part.fitted && <span className="second"> empty place</span>}
+        {part.excludes.length > 0 && <span className="second"> not together with {part.excludes.join(', ')}</span>}
         {part.score !== null && <span className="second"> {share(part.score, exactness)}</span>}
       </h3>
       <div className="part-columns">
@@ -22,7 +23,10 @@ export function PartDetails({ part, exactness }: { part: Schemas['PartView']; ex
                 : `Mended with ${part.serviceUnit}, which it is one piece with.`}
           </p>
           {part.route === null ? (
-            <p className="second">The way to it is unknown: no step frees {part.serviceUnit ?? 'it'}.</p>
+            <p className="second">
+              The way to it is unknown: no step frees {part.serviceUnit ?? 'it'}
+              {part.onlyInView && part.layer != null && `, which is in view in ${part.layer}`}.
+            </p>
           ) : (
             <Way name="Way in" way={part.route} exactness={exactness} />
           )}
@@ -48,9 +52,10 @@ export function PartDetails({ part, exactness }: { part: Schemas['PartView']; ex
                     <span className="kind-figure">
                       <RangeBar quantity={criterion.value} to={1} />
                       <span>
-                        {criterion.value.value === null && criterion.value.coverage === 0
+                        {criterion.value.value === null && criterion.value.low === 0 && criterion.value.high === 1
                           ? 'unknown'
                           : share(criterion.value, exactness)}
+                        {criterion.supplied && <span className="second"> the rubric’s, not found by the bench</span>}
                       </span>
                     </span>
                   </td>

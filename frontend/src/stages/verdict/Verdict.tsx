@@ -7,8 +7,9 @@ import { Failed, Loading } from '../../app/states';
 import { verdictViews } from '../../app/views';
 import { useWorkpiece } from '../../app/Workspace';
 import { RangeBar } from '../../charts/RangeBar';
-import { type Exactness, indexRange, indexValue, percent, share } from '../../format';
+import { type Exactness, percent, share } from '../../format';
 import { leastEffort } from '../../record/effort';
+import { hasFigure, IndexFigure } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
 import { DoubtCard } from './DoubtCard';
 import { EffortCard } from './EffortCard';
@@ -58,14 +59,28 @@ export function Verdict() {
         </label>
       </div>
       <div className="indices">
-        <IndexCard name="Repair" quantity={data.repair} exactness={exactness} />
-        <IndexCard name="Upgrade" quantity={data.upgrade} exactness={exactness} />
+        <IndexCard
+          name="Repair"
+          quantity={data.repair}
+          verdict={data}
+          wanting={data.repairWanting}
+          exactness={exactness}
+        />
+        <IndexCard
+          name="Upgrade"
+          quantity={data.upgrade}
+          verdict={data}
+          wanting={data.upgradeWanting}
+          exactness={exactness}
+        />
         <IndexCard
           name={`Combined, ${rubric.repairWeight} to ${rubric.upgradeWeight}`}
           quantity={data.combined}
+          verdict={data}
           exactness={exactness}
         />
       </div>
+      <EitherOr verdict={data} />
       <nav className="views" aria-label="Views of the verdict">
         {verdictViews.map((one) => (
           <Link
@@ -103,22 +118,76 @@ function standing(verdict: View): string {
   const notSeen = verdict.notSeen.length === 0 ? [] : [`not seen: ${verdict.notSeen.map(label).join(', ')}`];
   const observed =
     verdict.observedSteps === 0 ? [] : [`${verdict.observedSteps} of ${verdict.steps} steps have a stopwatch time`];
-  return `${heading(verdict.status)}. ${[...verdict.reasons.map(label), ...notSeen, ...observed].map((text) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`).join(' ')}`;
+  const reasons = verdict.reasons.map((reason) =>
+    reason === 'order' ? openOrder(verdict) : reason === 'power' ? label('power') : label(reason),
+  );
+  return `${heading(verdict.status)}. ${[...reasons, ...notSeen, ...observed].map((text) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`).join(' ')}`;
 }
 
-function IndexCard({ name, quantity, exactness }: { name: string; quantity: Quantity; exactness: Exactness }) {
+/** The steps of which the order was not asked for, in a few words. */
+function openOrder({ openOrder: open }: View): string {
+  const titles = open.slice(0, 3).map((one) => `“${one.title}”`);
+  const more = open.length > titles.length ? ` and ${open.length - titles.length} more` : '';
+  return `what has to come before ${titles.join(', ')}${more} was not asked`;
+}
+
+interface IndexCardProps {
+  name: string;
+  quantity: Quantity;
+  verdict: View;
+  /** What the index lacks to have a figure; of both together it is told by the two. */
+  wanting?: Schemas['Wanting'];
+  exactness: Exactness;
+}
+
+function IndexCard({ name, quantity, verdict, wanting, exactness }: IndexCardProps) {
   return (
     <section className="card index" aria-label={name}>
       <h2>{name}</h2>
       <p className={exactness === 'exact' ? 'index-figures exact' : 'index-figures'}>
-        <b>{indexValue(quantity, exactness)}</b> <span className="second">{indexRange(quantity, exactness)}</span>
+        <IndexFigure quantity={quantity} status={verdict.status} exactness={exactness} />
       </p>
-      <RangeBar quantity={quantity} to={100} />
+      <RangeBar quantity={hasFigure(quantity, verdict.status) ? quantity : { ...quantity, value: null }} to={100} />
+      {!hasFigure(quantity, verdict.status) && <p className="note">{wantingText(quantity, wanting)}</p>}
       <p className="note">
         {exactness === 'exact'
           ? `coverage ${quantity.coverage.toFixed(6)}`
           : `${percent(quantity.coverage)} of the weight is known`}
       </p>
+    </section>
+  );
+}
+
+/** What would make a figure of a range. */
+function wantingText(quantity: Quantity, wanting: Schemas['Wanting'] | undefined): string {
+  if (wanting === undefined) return 'No figure yet: both indices have to have one.';
+  if (quantity.value !== null) return 'No figure yet: too little of the whole is known.';
+  const kinds: string[] = wanting.kinds.slice(0, wanting.enough).map((kind) => label(kind.kind));
+  const last = kinds.pop() ?? '';
+  const named = [kinds.join(', '), last].filter((words) => words !== '').join(' and ');
+  return `No figure yet: ${percent(wanting.has)} of the weight has a value, ${percent(wanting.from)} is needed. Look at: ${named}.`;
+}
+
+/** Places that cannot be used at the same time: what U counts on, and what it would be with the others. */
+function EitherOr({ verdict }: { verdict: View }) {
+  const { choices } = verdict;
+  if (choices.length < 2) return null;
+  const excluded = [...new Set(choices.flatMap((choice) => choice.leftOut))];
+  const used = (leftOut: readonly string[]) => excluded.filter((id) => !leftOut.includes(id));
+  return (
+    <section className="either-or" aria-label="Either or">
+      <b>Either or:</b>
+      <ol>
+        {choices.map((choice, i) => (
+          <li key={choice.leftOut.join(' ')} className={i === 0 ? 'chosen' : undefined}>
+            <span className="code">{used(choice.leftOut).join(' + ')}</span>{' '}
+            <span className="second">
+              U <IndexFigure quantity={choice.upgrade} status={verdict.status} />
+              {i === 0 && ', which U counts on'}
+            </span>
+          </li>
+        ))}
+      </ol>
     </section>
   );
 }
@@ -225,6 +294,21 @@ function KindFigure({ score, exactness }: { score: Schemas['KindScore'] | null; 
   );
 }
 
+const froms: Record<Schemas['CeilingFrom'], string> = {
+  school: 'stated',
+  proved: 'proved on the bench, may take more',
+  open: 'the rubric’s, for an open standard',
+  own: 'the rubric’s: what is fitted',
+  nothing: 'nothing says how much',
+};
+
+function ceilingText(ceiling: Schemas['CeilingView'], kind: string): string {
+  const unit = kind === 'battery' ? 'Wh' : 'GB';
+  if (ceiling.value === null) return froms.nothing;
+  const most = ceiling.high === null || ceiling.high === ceiling.low ? '' : ` (${ceiling.low}–${ceiling.high})`;
+  return `${ceiling.high === null ? 'at least ' : ''}${ceiling.value}${most} ${unit}, ${froms[ceiling.from]}`;
+}
+
 function KindDetails({ kind, exactness }: { kind: Kind; exactness: Exactness }) {
   const { upgrade } = kind;
   const made = [
@@ -241,6 +325,15 @@ function KindDetails({ kind, exactness }: { kind: Kind; exactness: Exactness }) 
             .filter(([, quantity]) => quantity != null)
             .map(([name, quantity]) => `${name} ${quantity == null ? '' : share(quantity, exactness)}`)
             .join(', ')}
+          .
+        </p>
+      )}
+      {upgrade?.places.some((place) => place.ceiling != null) && (
+        <p>
+          Counted on:{' '}
+          {upgrade.places
+            .map((place) => `${place.part}${place.ceiling == null ? '' : `, ${ceilingText(place.ceiling, kind.kind)}`}`)
+            .join('; ')}
           .
         </p>
       )}

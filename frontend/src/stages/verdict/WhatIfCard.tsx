@@ -10,7 +10,8 @@ import { ChartCard } from '../../charts/ChartCard';
 import { LedgerChart } from '../../charts/LedgerChart';
 import { RangeBar } from '../../charts/RangeBar';
 import { WayIn } from '../../charts/WayIn';
-import { indexRange, indexValue, minutes } from '../../format';
+import { indexValue, minutes } from '../../format';
+import { IndexFigure } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
 import { wayInParts } from '../../record/wayInParts';
 import { Choice, spent } from './Ledger';
@@ -198,7 +199,9 @@ function titleOf(change: Change): string {
 }
 
 function gain(change: Change, now: Schemas['IndicesView'], index: Index): number {
-  return (change.after[index].value ?? 0) - (now[index].value ?? 0);
+  const [after, before] = [change.after[index], now[index]];
+  // Without a figure a change is worth what it does to what is certain.
+  return after.value === null || before.value === null ? after.low - before.low : after.value - before.value;
 }
 
 function signed(points: number): string {
@@ -210,11 +213,11 @@ function BeforeAfter({ name, before, after }: { name: string; before: Quantity; 
     <div className="before-after-index">
       <h3>{name}</h3>
       <p className="index-figures">
-        <b>{indexValue(before)}</b> <span className="second">{indexRange(before)}</span>
+        <IndexFigure quantity={before} />
         {after !== undefined && (
           <>
             {' → '}
-            <b>{indexValue(after)}</b> <span className="second">{indexRange(after)}</span>
+            <IndexFigure quantity={after} />
           </>
         )}
       </p>
@@ -310,8 +313,9 @@ function OverlaidLedgers({ before, after }: { before: Verdict; after: Verdict })
   const [index, setIndex] = useState<'repair' | 'upgrade'>('repair');
   const of = (verdict: Verdict) => (index === 'repair' ? verdict.repairLedger : verdict.upgradeLedger);
   const [then, now] = [of(before), of(after)];
-  if (then == null || now == null) return null;
-  const [old, fresh] = [spent(then), spent(now)];
+  // Without a figure there is nothing to go down to.
+  if (then.index === null || now.index === null) return null;
+  const [old, fresh] = [spent(then.index, then.lines), spent(now.index, now.lines)];
   const cost = (ledger: typeof old, name: string) => ledger.costs.find((one) => one.name === name)?.points ?? 0;
   const kinds = [...new Set([...old.costs, ...fresh.costs].map((one) => one.name))].sort(
     (a, b) => cost(old, b) - cost(fresh, b) - (cost(old, a) - cost(fresh, a)),
