@@ -73,7 +73,14 @@ public sealed class Workshop
     public Workshop(Store store)
     {
         this.store = store;
-        store.SaveRubric(RubricReader.House.Name, RubricReader.House.Revision, RubricReader.HouseBytes, "ships with the program");
+        if (!store.SaveRubric(RubricReader.House.Name, RubricReader.House.Revision, RubricReader.HouseBytes, "ships with the program"))
+        {
+            // The house went on from an earlier revision by itself: its own stays, and the one that ships stands beside it.
+            var beside = JsonNode.Parse(RubricReader.HouseBytes)!;
+            var name = $"{RubricReader.House.Name}, as it ships";
+            beside["name"] = name;
+            store.SaveRubric(name, RubricReader.House.Revision, RecordJson.Indented(beside), "ships with the program");
+        }
         if (store.RubricInUse() is null)
             store.UseRubric(RubricReader.House.Name, RubricReader.House.Revision);
         sheet = RubricSheet.Of(store.RubricInUse()!);

@@ -16,9 +16,9 @@ public sealed class CompareTests(Bench bench) : IClassFixture<Bench>
         window.Find(".chooser summary").Click();
         window.Type("Find a unit for the field", "14");
         window.WaitForText("These 3", ".chooser");
-        window.WaitForText("3 of 13 shown", "section[aria-label='Kind by kind']");
+        window.WaitForText("3 of 15 shown", "section[aria-label='Kind by kind']");
         window.Press("These 3");
-        window.WaitForText("3 of 13 units under House rubric, revision 1", ".screen-head");
+        window.WaitForText("3 of 15 units under House rubric, revision 2", ".screen-head");
         window.Press("Odds", ".views");
         window.Type("Draws", "1000000");
         window.Press("Draw");
@@ -101,7 +101,7 @@ public sealed class CompareTests(Bench bench) : IClassFixture<Bench>
     {
         using var window = bench.Open("/compare?view=schools");
         window.WaitForText("Battery off before inside work", ".schools");
-        window.Driver.FindElements(By.CssSelector(".schools tbody tr")).Count.ShouldBe(13);
+        window.Driver.FindElements(By.CssSelector(".schools tbody tr")).Count.ShouldBe(15);
         window.Driver.FindElements(By.CssSelector(".schools tbody .moved")).ShouldNotBeEmpty();
         window.SeriousFindings().ShouldBeEmpty();
         window.Complaints().ShouldBeEmpty();

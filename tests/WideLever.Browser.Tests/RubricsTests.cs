@@ -17,7 +17,7 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
     {
         using var window = bench.Open();
         var before = Order(window);
-        before.Length.ShouldBe(13);
+        before.Length.ShouldBe(15);
         window.Go("/rubrics");
         window.Press("Schools and limits");
         window.Choose("Does swapping a whole assembly count as repair?", "not replaceable");

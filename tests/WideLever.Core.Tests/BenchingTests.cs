@@ -116,7 +116,17 @@ public sealed class BenchingTests
         Called(Build.Step("s", "outside", new Unclip())).ShouldBe([Caution.Prying]);
         Called(Build.Step("s", "outside", Screws(3, 5), Screws(1, 9))).ShouldBe([Caution.LongScrew]);
         Called(Build.Step("s", "outside", new Slide()), swollen: true).ShouldBe([Caution.SwollenPack]);
-        Called(Build.Step("s", "outside", new Slide()), with: record => record with { Teardown = record.Teardown with { Condition = Condition.Damaged } }).ShouldBe([Caution.LiquidDamage]);
+        Called(Build.Step("s", "outside", new Slide()), with: record => record with { Teardown = record.Teardown with { Condition = Condition.Damaged } }).ShouldBe([Caution.CameDamaged]);
+        // Each kind of damage brings its own caution, and no other.
+        foreach (var (damage, caution) in new[]
+        {
+            (DamageKind.Liquid, Caution.LiquidDamage), (DamageKind.Cracked, Caution.CrackedGlass), (DamageKind.Swollen, Caution.SwollenPack), (DamageKind.Burnt, Caution.BurnMarks),
+            (DamageKind.Worn, Caution.WornParts), (DamageKind.Missing, Caution.MissingParts), (DamageKind.Other, Caution.OtherDamage),
+        })
+        {
+            Called(Build.Step("s", "outside", new Slide()), with: record => record with { Teardown = record.Teardown with { Condition = Condition.Damaged, Damage = [new() { Kind = damage }] } })
+                .ShouldBe([caution]);
+        }
         // Inside, a pack that nobody has found yet may lie beside the glue; where there is none it does not.
         Called(Build.Step("s", "inside", new Unbond { Bond = Bond.Tape })).ShouldBe([Caution.GlueNearPack, Caution.Static]);
         Called(Build.Step("s", "inside", new Unbond { Bond = Bond.Tape }), with: record => record with { Absent = [PartKind.Battery], Parts = [] }).ShouldBe([Caution.Static]);

@@ -21,11 +21,15 @@ internal static class RandomRecords
                 After = random.Next(3) == 0 ? [.. Enumerable.Range(0, random.Next(1, 3)).Select(_ => $"s{random.Next(count)}").Distinct()] : [],
                 DisconnectsPower = random.Next(4) == 0,
                 Frees = [.. Enumerable.Range(0, 3).Where(_ => random.Next(3) == 0).Select(p => $"p{p}")],
+                PowerOn = random.Next(5) == 0,
                 Actions = [random.Next(3) switch { 0 => new Unplug { Connector = Connector.WirePlug }, 1 => new Slide { Count = random.Next(1, 3) }, _ => new Unclip { Count = random.Next(1, 4) } }],
             }).ToList();
             var record = Prune(Build.Record(layers, steps, [Build.Part("p0", PartKind.Battery), Build.Part("p1", PartKind.Memory), Build.Part("p2", PartKind.Storage)]));
-            if (record is not null)
-                return record;
+            if (record is null)
+                continue;
+            // An empty place and a fan in view that no step frees.
+            string Layer() => record.Layers[random.Next(record.Layers.Count)];
+            return record with { Parts = [.. record.Parts, Build.Part("p3", PartKind.Memory) with { Fitted = false, Layer = Layer() }, Build.Part("p4", PartKind.Fan) with { Layer = Layer() }] };
         }
     }
 
@@ -73,6 +77,41 @@ internal static class RandomRecords
                 Price = random.Next(3) == 0 ? null : new Money { Amount = random.Next(1, 3000) },
             },
         };
+    }
+
+    /// <summary>A record of places of every sort, stated and not, some of which exclude each other.</summary>
+    public static TeardownRecord WithPlaces(Random random)
+    {
+        var layers = new[] { "outside", "inside" };
+        PartKind[] kinds = [PartKind.Memory, PartKind.Memory, PartKind.Storage, PartKind.Storage, PartKind.Battery, PartKind.Battery, PartKind.Wireless];
+        var parts = kinds.Where(_ => random.Next(4) > 0).Select((kind, i) => AnyPlace(random, $"p{i}", kind)).ToList();
+        var places = parts.Where(part => part.Kind.IsPlace()).Select(part => part.Id).ToList();
+        parts = [.. parts.Select(part => part.Kind.IsPlace() && random.Next(4) == 0 && places.Count > 1 ? part with { Excludes = [.. places.Where(id => id != part.Id && random.Next(3) == 0)] } : part)];
+        List<Step> steps = [Build.Step("open", "outside", Actions(random)) with { Opens = "inside" }, Build.Step("power", "inside", new Unplug { Connector = Connector.WirePlug }) with { DisconnectsPower = true }];
+        foreach (var part in parts.Where(part => part.Layer is null && random.Next(5) > 0))
+            steps.Add(Build.Step($"free {part.Id}", layers[random.Next(2)], Actions(random)) with { Frees = [part.Id] });
+        var record = Build.Record(layers, steps, parts) with { Absent = parts.Exists(part => part.Kind == PartKind.Wireless) ? [] : [PartKind.Wireless] };
+        record = record with { Absent = [.. record.Absent, PartKind.Graphics, PartKind.PortModules, PartKind.Processor, PartKind.DisplayPanel] };
+        return record with { Unit = record.Unit with { Ceilings = new UnitCeilings { Memory = AnyCeilings(random, 8), Storage = AnyCeilings(random, 400), Battery = AnyCeilings(random, 30) } } };
+    }
+
+    /// <summary>A place of memory, storage or battery, or what else may be upgraded.</summary>
+    public static Part AnyPlace(Random random, string id, PartKind kind)
+    {
+        var size = kind switch { PartKind.Memory => 8, PartKind.Storage => 400, _ => 30 };
+        var part = Build.Part(id, kind, random.Next(8) == 0 ? null : random.Next(5) == 0 ? Mounting.Soldered : Mounting.Socketed) with
+        {
+            Layer = random.Next(3) == 0 ? random.Next(2) == 0 ? "inside" : "outside" : null,
+            Capacity = new Capacity { Fitted = Maybe(random, (double)random.Next(1, 4 * size)), Max = AnyCeilings(random, size) },
+            Interface = new Interface { Standard = Maybe(random, Any<Standard>(random)) },
+        };
+        return random.Next(3) == 0 ? part with { Fitted = false, Capacity = part.Capacity with { Fitted = null } } : part;
+    }
+
+    private static Ceilings AnyCeilings(Random random, int size)
+    {
+        double? One(int often) => random.Next(often) == 0 ? random.Next(size, 10 * size) : null;
+        return new Ceilings { Maker = One(3), Bench = One(5), Platform = One(5) };
     }
 
     private static T? Maybe<T>(Random random, T value) where T : struct => random.Next(3) == 0 ? null : value;

@@ -32,9 +32,12 @@ internal static class RandomSteps
             Together = random.Next(4) == 0,
             After = [.. steps.Where(_ => random.Next(3) == 0).Select(other => other.Id)],
             DisconnectsPower = random.Next(4) == 0,
+            PowerOn = random.Next(4) == 0,
+            NeedsNoOther = random.Next(4) == 0,
             ObservedSeconds = random.Next(2) == 0 ? Math.Round(1 + (random.NextDouble() * 900), random.Next(16)) : null,
             Tightening = [.. Enumerable.Range(0, random.Next(3)).Select(_ => Names[random.Next(Names.Length)])],
             Surprises = [.. Enumerable.Range(0, random.Next(3)).Select(_ => Surprise(random))],
+            Advice = [.. Enumerable.Range(0, random.Next(3)).Select(_ => new Advice { Kind = One<AdviceKind>(random), Text = Names[random.Next(Names.Length)], Notes = Notes(random) })],
             Actions = [.. Enumerable.Range(0, 1 + random.Next(5)).Select(_ => Action(random))],
             Notes = Notes(random),
         };
@@ -86,6 +89,7 @@ internal static class RandomSteps
             11 => random.Next(3) == 0 ? new Unbond { Bond = Bond.ReleaseTab } : new Unbond { Bond = Maybe<Bond>(random) is { } bond and not Bond.ReleaseTab ? bond : null, LengthMm = random.Next(2) == 0 ? null : random.Next(1, 5001) },
             _ => random.Next(2) == 0 ? new Lift { What = Maybe<LiftWhat>(random) } : new Thermal { What = Maybe<ThermalWhat>(random) },
         };
-        return action with { Count = count, Tool = random.Next(4) == 0 ? One<Tool>(random) : null, Notes = Notes(random) };
+        Count? counted = random.Next(5) switch { 0 => null, 1 => new Count(count, Math.Min(999, count + random.Next(30))), _ => count };
+        return action with { Count = counted, Tool = random.Next(4) == 0 ? One<Tool>(random) : null, Notes = Notes(random) };
     }
 }

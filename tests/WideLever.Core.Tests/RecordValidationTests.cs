@@ -141,4 +141,55 @@ public sealed class RecordValidationTests
         var unit = HeadDocuments.UnitOf(Good);
         HeadDifferences.Between(unit, unit with { Parts = [] }, Equals).Single().ShouldBe(new ItemDifference("part", "battery", "battery", ItemChange.Removed));
     }
+
+    private static Part Place(string id, PartKind kind = PartKind.Memory, params string[] excludes) => Build.Part(id, kind, Mounting.Socketed) with { Excludes = excludes };
+
+    [Fact]
+    public void Places_exclude_others_of_their_sort_and_not_themselves()
+    {
+        TeardownRecord With(params Part[] parts) => Good with { Parts = [.. Good.Parts, .. parts] };
+        Places(With(Place("a", PartKind.Memory, "battery"))).ShouldBeEmpty();
+        Places(With(Place("a", PartKind.Memory, "a"))).ShouldBe(["parts[1].excludes[0]"]);
+        Places(With(Place("a", PartKind.Memory, "b"))).ShouldBe(["parts[1].excludes[0]"]);
+        Places(With(Place("a", PartKind.Memory, "fan"), Build.Part("fan", PartKind.Fan))).ShouldBe(["parts[1].excludes[0]"]);
+        Places(With(Build.Part("fan", PartKind.Fan) with { Excludes = ["battery"] })).ShouldBe(["parts[1].excludes[0]"]);
+        Part[] Excluding(int number) => [.. Enumerable.Range(0, number).Select(i => Place($"p{i}", i < 5 ? PartKind.Memory : PartKind.Storage, "battery"))];
+        Places(With(Excluding(9))).ShouldBeEmpty();
+        Faults(With(Excluding(10))).ShouldHaveSingleItem().Message.ShouldContain("11 parts exclude each other; the limit is 10");
+        Places(With([.. Enumerable.Range(0, 8).Select(i => Place($"p{i}"))])).ShouldBeEmpty();
+        Faults(With([.. Enumerable.Range(0, 9).Select(i => Place($"p{i}"))])).ShouldHaveSingleItem().Message.ShouldContain("9 places of memory");
+    }
+
+    [Fact]
+    public void A_part_is_in_view_in_a_layer_that_exists_and_nothing_is_fitted_in_an_empty_place()
+    {
+        Places(Good with { Parts = [Good.Parts[0] with { Layer = "inside" }] }).ShouldBeEmpty();
+        var fault = Faults(Good with { Parts = [Good.Parts[0] with { Layer = "insde" }] }).ShouldHaveSingleItem();
+        (fault.At, fault.Message.Contains("\"inside\"")).ShouldBe(("parts[0].layer", true));
+        Places(Good with { Parts = [Good.Parts[0] with { Fitted = false, Capacity = new Capacity { Fitted = 1 } }] }).ShouldBe(["parts[0].capacity.fitted"]);
+        Places(Good with { Parts = [Good.Parts[0] with { Fitted = false, Capacity = new Capacity { Fitted = 0 } }] }).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Counts_and_covers_keep_to_their_limits()
+    {
+        string[] Of(TeardownAction action) => Places(Good with { Steps = [Good.Steps[0] with { Actions = [action] }, Good.Steps[1]] });
+        Of(new Unclip { Count = new(1, 999) }).ShouldBeEmpty();
+        Of(new Unclip { Count = null }).ShouldBeEmpty();
+        foreach (var wrong in new Count[] { 0, 1000, new(0, 3), new(3, 1000), new(5, 3) })
+            Of(new Unclip { Count = wrong }).ShouldBe(["steps[0].actions[0].count"]);
+        Of(new Unscrew { Count = new(2, 6), Covers = 6 }).ShouldBeEmpty();
+        Of(new Unscrew { Count = new(2, 6), Covers = 7 }).ShouldBe(["steps[0].actions[0].covers"]);
+        Of(new Unscrew { Count = null, Covers = 40 }).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_step_that_leads_to_nothing_is_a_hint()
+    {
+        IReadOnlyList<Fault> Hints(TeardownRecord record) => RecordValidation.Check(record, Examples.House).Hints;
+        var record = Good with { Steps = [.. Good.Steps, Build.Step("ribbons", "inside", new Unplug())] };
+        Hints(Good).ShouldBeEmpty();
+        Hints(record).ShouldHaveSingleItem().At.ShouldBe("steps[2]");
+        Hints(record with { Steps = [Good.Steps[0], record.Steps[2], Good.Steps[1] with { After = ["ribbons"] }] }).ShouldBeEmpty();
+    }
 }

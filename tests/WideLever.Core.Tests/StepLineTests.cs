@@ -178,6 +178,13 @@ public sealed class StepLineTests
     [InlineData("12", "so many of")]
     [InlineData("0 clips", "whole number from 1 to 999")]
     [InlineData("1000 clips", "whole number from 1 to 999")]
+    [InlineData("9-7 clips", "not certain rises")]
+    [InlineData("0-7 clips", "not certain rises")]
+    [InlineData("7-1000 clips", "not certain rises")]
+    [InlineData("3 9-11 clips", "count is said twice")]
+    [InlineData("? 3 clips", "count is said twice")]
+    [InlineData("needs something", "say needs nothing")]
+    [InlineData("lift tip", "in quotes")]
     [InlineData("2,5 clips", "whole number")]
     [InlineData("2 3 clips", "count is said twice")]
     [InlineData("ph0 t5", "size is said twice")]
@@ -340,5 +347,31 @@ public sealed class StepLineTests
             };
         }
         return line;
+    }
+
+    [Fact]
+    public void A_count_is_a_number_a_span_or_not_known_and_of_several_without_a_number_nobody_counted()
+    {
+        Count? Of(string line) => StepLine.Read(line, StepLineContext.None) is { Faults.Count: 0 } reading ? reading.Step.Actions[0].Count : throw new InvalidOperationException(line);
+        Of("9-11 ph0 m2x5").ShouldBe(new Count(9, 11));
+        Of("9 to 11 clips").ShouldBe(new Count(9, 11));
+        Of("9-11clips").ShouldBe(new Count(9, 11));
+        Of("clip").ShouldBe(Count.One);
+        Of("screw ph0").ShouldBe(Count.One);
+        Of("unplug wire").ShouldBe(Count.One);
+        foreach (var unknown in new[] { "clips", "screws ph0", "ph0 screws m2x5", "latches", "? clip", "? unplug wire", "release tabs", "? slide" })
+            Of(unknown).ShouldBeNull(unknown);
+        // Feet that hide screws are no count of screws.
+        Of("2 ph0 under feet").ShouldBe((Count)2);
+        StepLine.Actions(StepLine.Read("? ph0, 9-11 clips, clips", StepLineContext.None).Step).ShouldBe("? PH0, 9-11 clips, ? clips");
+    }
+
+    [Fact]
+    public void A_line_says_what_a_step_needs_and_what_to_know_of_it()
+    {
+        var step = StepLine.Read("lift live needs nothing hard \"stuck\" 20 s tried \"the panel\" fragile missing \"a foot\" tip \"warm it\" note \"a little\" warning \"short ribbon\"", StepLineContext.None).Step;
+        (step.PowerOn, step.NeedsNoOther).ShouldBe((true, true));
+        step.Surprises.Select(surprise => surprise.Kind).ShouldBe([SurpriseKind.Hard, SurpriseKind.GaveUp, SurpriseKind.Fragile, SurpriseKind.Missing]);
+        step.Advice.ShouldBe([new Advice { Kind = AdviceKind.Tip, Text = "warm it", Notes = "a little" }, new Advice { Kind = AdviceKind.Warning, Text = "short ribbon" }]);
     }
 }

@@ -171,7 +171,11 @@ public sealed class CompareEndpointsTests(Bench bench) : IClassFixture<Bench>
         options.Count.ShouldBe(16);
         var field = (await bench.PostAsync("/api/compare/field", Body(ids))).Body!;
         foreach (var option in options.Where(option => (bool)option!["inUse"]!))
-            option!["values"]!.AsArray().Select(value => (double?)value).ShouldBe(field["units"]!.AsArray().Select(unit => (double?)unit!["upgrade"]!["quantity"]!["value"]));
+        {
+            option!["quantities"]!.AsArray().Select(quantity => (double?)quantity!["value"]).ShouldBe(field["units"]!.AsArray().Select(unit => (double?)unit!["upgrade"]!["quantity"]!["value"]));
+            option["places"]!.AsArray().Select(place => (int)place!).ShouldBe(field["units"]!.AsArray().Select(unit => (int)unit!["upgrade"]!["place"]!));
+            option["placesByValue"]!.AsArray().Select(place => (int?)place).ShouldBe(field["units"]!.AsArray().Select(unit => (int?)unit!["upgrade"]!["placeByValue"]));
+        }
     }
 
     [Fact]

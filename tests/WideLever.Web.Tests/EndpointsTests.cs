@@ -110,7 +110,11 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
         view!["record"]!["layers"]!.AsArray().Select(layer => (string)layer!).ShouldBe(["outside", "inside"]);
         view["efforts"]!.AsArray().Count.ShouldBe(2);
         var (_, verdict, _) = await bench.GetAsync($"/api/units/{id}/verdict");
-        ((double)verdict!["repair"]!["value"]!).ShouldBeGreaterThan(50);
+        // Two steps and one part are a range and no figure.
+        verdict!["repair"]!["value"].ShouldBeNull();
+        ((double)verdict["repair"]!["high"]!).ShouldBeGreaterThan(50);
+        ((double)verdict["repairWanting"]!["has"]!).ShouldBeInRange(0.1, 0.3);
+        ((int)verdict["repairWanting"]!["enough"]!).ShouldBeGreaterThan(1);
         // Its faults name their place in the whole record.
         var bad = await bench.PostAsync($"/api/teardowns/{id}/steps", """{"id": "out", "title": "Again", "layer": "insde", "actions": []}""", 3);
         Bench.Places(bad.Body).ShouldBe(["steps[2].actions", "steps[2].id", "steps[2].layer"]);

@@ -63,14 +63,16 @@ internal static class PlaceSets
     {
         var separable = parts.Where(part => rubric.IsInseparable(part.Mounting) == false).Select(place).ToArray();
         var set = Of(separable, Quantity.Exactly(separable.Length / (double)parts.Count), rubric);
-        return new(kind, set.Score, [set]);
+        return new(kind, Quantity.Greatest([set.Score]), [set]);
     }
 
     private static PlaceSet Of(UpgradePlace[] places, Quantity headroom, Rubric rubric)
     {
         var mean = Mean.Arithmetic(rubric);
         var (standard, access) = (mean.Of(places.Select(place => place.Standard)), mean.Of(places.Select(place => place.Access)));
-        return new(places, headroom, standard, access, Score(places, headroom, standard, access, rubric));
+        var score = Score(places, headroom, standard, access, rubric);
+        // Where the machine proved less than is fitted, what it proved is shown as no less than that.
+        return new(places, headroom with { Value = headroom.Value is { } value ? Math.Max(value, headroom.Low) : null }, standard, access, score);
     }
 
     private static Quantity Score(UpgradePlace[] places, Quantity headroom, Quantity standard, Quantity access, Rubric rubric)

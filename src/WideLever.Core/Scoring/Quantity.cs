@@ -29,8 +29,6 @@ public readonly record struct Quantity(double Low, double? Value, double High, d
     /// <exception cref="InvalidOperationException">There is none.</exception>
     public static Quantity Greatest(IReadOnlyCollection<Quantity> quantities)
     {
-        if (quantities.Count == 1)
-            return quantities.First();
         var low = quantities.Max(one => one.Low);
         var value = quantities.Max(one => one.Value);
         return new(low, value is { } known ? Math.Max(known, low) : null, quantities.Max(one => one.High), quantities.Where(one => one.High >= low).Min(one => one.Coverage));

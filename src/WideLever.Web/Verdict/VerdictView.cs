@@ -208,8 +208,8 @@ public sealed record VerdictView
             Steps = record.Steps.Count,
             Layers = [.. record.Layers.Select((layer, i) => new LayerView(layer, i == 0 ? null : record.Steps.FirstOrDefault(step => step.Opens == layer)?.Layer))],
             ObservedSteps = result.ObservedSteps,
-            NotSeen = [.. result.RepairKinds.Where(kind => kind.Score.Coverage == 0).Select(kind => kind.Kind)
-                .Union(result.UpgradeKinds.Where(kind => kind.Score.Coverage == 0).Select(kind => kind.Kind))],
+            NotSeen = [.. result.RepairKinds.Select(kind => kind.Kind).Union(result.UpgradeKinds.Select(kind => kind.Kind))
+                .Where(kind => !record.Absent.Contains(kind) && record.Parts.All(part => part.Kind != kind))],
             Kinds = [.. kinds.Select(kind => new KindView(
                 kind,
                 record.Absent.Contains(kind),

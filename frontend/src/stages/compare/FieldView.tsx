@@ -72,6 +72,7 @@ export function FieldView({ field, filter, later, rubric }: FieldViewProps) {
         <div className="grid-scroll">
           <Grid units={order} seen={seen} index={index} against={against} resolution={rubric.resolution} />
         </div>
+        <p className="note">–: not seen enough to say.</p>
       </section>
       <Value field={field} later={later} index={index} currency={rubric.currency} />
     </>
@@ -310,9 +311,16 @@ const Row = memo(function Row({ unit, hidden, index, kinds, against, opensGroup,
         const own = cell(unit, ofKinds, kind);
         return (
           <td key={kind} className="numeric">
-            {against === undefined || against === unit
-              ? own.text
-              : difference(own.value, cell(against, ofKinds, kind).value, 2) || own.text}
+            {own.value === null && own.text === '–' ? (
+              <span title="not seen enough">
+                <span aria-hidden="true">–</span>
+                <span className="unseen">not seen enough</span>
+              </span>
+            ) : against === undefined || against === unit ? (
+              own.text
+            ) : (
+              difference(own.value, cell(against, ofKinds, kind).value, 2) || own.text
+            )}
           </td>
         );
       })}

@@ -57,7 +57,7 @@ export function kindsOf(units: readonly Unit[], index: 'repair' | 'upgrade'): Pa
 export function cell(unit: Unit, index: 'repair' | 'upgrade', kind: PartKind): { value: number | null; text: string } {
   const own = (index === 'repair' ? unit.repairKinds : unit.upgradeKinds).find((one) => one.kind === kind);
   if (own === undefined || own.absent) return { value: own === undefined ? null : 0, text: 'absent' };
-  if (own.score.value === null) return { value: null, text: 'not seen enough' };
+  if (own.score.value === null) return { value: null, text: '–' };
   return { value: own.score.value, text: own.score.value.toFixed(2) };
 }
 

@@ -208,10 +208,10 @@ export function PartsGrid({ rows, costs, at, layers, inHand, onAt, onPut, onOpen
                   {part.id}
                 </button>
                 {row.under && <span className="unseen">, goes with {row.unit}</span>}
-                {(part.excludes?.length ?? 0) > 0 && (
-                  <span className="either">
+                {eitherOf(part, parts).length > 0 && (
+                  <span className="either" title={`Either this or ${eitherOf(part, parts).join(', ')}`}>
                     <Fork />
-                    <span className="second">or {part.excludes?.join(', ')}</span>
+                    <span className="unseen">, either this or {eitherOf(part, parts).join(', ')}</span>
                   </span>
                 )}
               </td>
@@ -241,6 +241,8 @@ export function PartsGrid({ rows, costs, at, layers, inHand, onAt, onPut, onOpen
                           setTyping(null);
                         }}
                       />
+                    ) : of.id === 'excludes' && value === null && eitherOf(part, parts).length > 0 ? (
+                      <span className="second">{eitherOf(part, parts).join(', ')}</span>
                     ) : value === null ? (
                       <CostMark cost={costOf(part.id, of.field)} unknown />
                     ) : (
@@ -281,6 +283,12 @@ function emptied(part: Part): Part {
   return part.fitted === false
     ? { ...part, fitted: true }
     : { ...part, fitted: false, capacity: { ...part.capacity, fitted: null } };
+}
+
+/** The parts that cannot be used at the same time as one, whichever of the two says so. */
+function eitherOf(part: Part, parts: readonly Part[]): string[] {
+  const others = parts.filter((other) => other.excludes?.includes(part.id)).map((other) => other.id);
+  return [...new Set([...(part.excludes ?? []), ...others])];
 }
 
 /** Two ways of which only one can be taken. */

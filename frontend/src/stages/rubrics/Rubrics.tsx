@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Input, Select } from 'antd';
 import { useEffect, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { api, asProblem, problem, type Problem, type Schemas, take } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
@@ -29,6 +30,12 @@ function keptDraft(): Draft | null {
   return kept === null ? null : (JSON.parse(kept) as Draft);
 }
 
+/** The revision that an address names. */
+function choiceIn(search: URLSearchParams): Choice | null {
+  const [name, revision] = [search.get('name'), Number(search.get('revision'))];
+  return name === null || !Number.isInteger(revision) || revision < 1 ? null : { name, revision };
+}
+
 /** The rules: every revision, an editor fitted to them, and what a change would do before it is kept. */
 export function Rubrics() {
   const revisions = useQuery({
@@ -37,7 +44,8 @@ export function Rubrics() {
   });
   useNews();
   const [draft, setDraft] = useState(keptDraft);
-  const [chosen, setChosen] = useState<Choice | null>(draft?.base ?? null);
+  const [search] = useSearchParams();
+  const [chosen, setChosen] = useState<Choice | null>(draft?.base ?? choiceIn(search));
   useEffect(() => {
     if (draft === null) sessionStorage.removeItem(draftKey);
     else sessionStorage.setItem(draftKey, JSON.stringify(draft));

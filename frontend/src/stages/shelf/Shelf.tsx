@@ -1,6 +1,6 @@
 import { Button, Input, Select } from 'antd';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { asProblem, type ShelfUnit } from '../../api/client';
 import { useShelf } from '../../api/queries';
 import { machineClassValues, statusValues } from '../../api/schema';
@@ -74,6 +74,14 @@ export function Shelf() {
           {shelfDeeds.new}
         </Button>
       </header>
+      {data.rubric.newer !== null && (
+        <p className="hint">
+          {data.rubric.name}, revision {data.rubric.newer}, ships with this version and waits to be taken into use.{' '}
+          <Link to={`/rubrics?name=${encodeURIComponent(data.rubric.name)}&revision=${data.rubric.newer}`}>
+            See what it would change on the shelf
+          </Link>
+        </p>
+      )}
       {data.units.length === 0 ? (
         <Empty>
           <h2>Nothing on the shelf yet</h2>
@@ -85,8 +93,8 @@ export function Shelf() {
             <IndexAxis name="Repair" items={units.map((unit) => axisItem(unit, unit.repair))} onOpen={open} />
             <IndexAxis name="Upgrade" items={units.map((unit) => axisItem(unit, unit.upgrade))} onOpen={open} />
             <p className="note">
-              Filled: complete. Open: draft or provisional. The bar is what the unknown facts allow; the list goes by
-              its low end.
+              Filled: complete. Open: provisional. The bar is what the unknown facts allow, and stands alone where not
+              enough is known for a figure; the list goes by its low end.
             </p>
           </section>
           <div className="filters">
