@@ -37,7 +37,7 @@ internal sealed class RankField
                 Reasons = [],
                 ObservedSteps = 0,
                 RepairKinds = [.. parts.Select(part => new RepairKind(part.Part.Kind, part.Score!.Value))],
-                UpgradeKinds = [],
+                UpgradeChoices = [new([], Quantity.Unknown, [])],
                 Parts = parts,
             });
         }

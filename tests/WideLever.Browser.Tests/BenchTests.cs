@@ -55,7 +55,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         "2coax, ph0m2x3, card=wifi⏎",
         "wire, 3ph0m2x4, lift=fan⏎",
         "4ph0m2x4cap, paste, lift=th⇥ after 7⏎",
-        "3ph0m2x5cap label, 6cl, 2flip, lift>under the keyboard=k⇥@o⇥⏎",
+        "3ph0m2x5cap label, 6cl, 2flip, lift>under the keyboard=k⇥@o⇥ needs nothing⏎",
         "4flip, bar, 5ph0m2x4, lift board>under the board=ma⇥ after 3, 6, 8@i⇥⏎",
         "ph0m2x3, module=memory-a@under the k⇥⏎",
         "module=memory-a@under the b⇥⏎",

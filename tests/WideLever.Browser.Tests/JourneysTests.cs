@@ -39,7 +39,7 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
-    public void A_small_teardown_is_logged_by_hand_and_its_index_appears()
+    public void A_small_teardown_is_logged_by_hand_and_its_range_appears()
     {
         using var window = bench.Open();
         window.Press("New unit");
@@ -86,7 +86,9 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Press("Verdict");
         window.WaitForText("Skerrow Beck 13", "h1");
         window.WaitForText("draft", ".status");
-        int.Parse(window.Text(".index[aria-label=Repair] b"), System.Globalization.CultureInfo.InvariantCulture).ShouldBeInRange(30, 100);
+        // Of two steps and one part there is a range and no figure.
+        window.Find(".index[aria-label=Repair] .range-alone");
+        window.WaitForText("No figure yet", ".index[aria-label=Repair]");
 
         // And undo takes the last step back.
         window.Press("Bench");
@@ -95,6 +97,92 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Steps(1);
         window.Driver.FindElement(By.CssSelector("body")).SendKeys(Keys.Control + "z");
         window.WaitForText("Nothing is logged yet");
+    }
+
+    /// <summary>A machine opened and looked at: the base is off and what lies under it is written down, each with what holds it.</summary>
+    private const string LookedAt =
+        """
+        {"format": "wide-lever/teardown", "version": 1,
+         "unit": {"maker": "Skerrow", "model": "Tarn 12", "modelCode": "ST12-1", "class": "thin", "price": {"amount": 900, "currency": "EUR"}},
+         "teardown": {"date": "2026-11-27", "bench": "Bench 3"},
+         "layers": ["outside", "inside"],
+         "absent": ["opticalDrive", "camera", "clockCell", "hinge", "speakers", "wireless", "fan", "touchpad"],
+         "guidance": {"manual": true, "labels": true},
+         "steps": [{"id": "base", "title": "Open the base", "layer": "outside", "opens": "inside", "frees": ["base"],
+           "actions": [{"do": "unscrew", "count": 8, "drive": "cross", "size": "PH0", "thread": "M2", "length": 5, "captive": true}, {"do": "lift", "what": "cover"}]}],
+         "parts": [
+           {"id": "base", "kind": "baseCover", "mounting": "screwed"},
+           {"id": "battery", "kind": "battery", "mounting": "screwed", "layer": "inside"},
+           {"id": "keyboard", "kind": "keyboard", "mounting": "screwed", "layer": "inside"},
+           {"id": "panel", "kind": "displayPanel", "mounting": "screwed", "layer": "inside"},
+           {"id": "ssd", "kind": "storage", "mounting": "screwed", "layer": "inside", "interface": {"standard": "open"}},
+           {"id": "memory", "kind": "memory", "mounting": "socketed", "layer": "inside", "interface": {"standard": "open"}, "capacity": {"fitted": 16}},
+           {"id": "jack", "kind": "chargePort", "mounting": "screwed", "layer": "inside"},
+           {"id": "ports", "kind": "portsBoard", "mounting": "screwed", "layer": "inside"}]}
+        """;
+
+    [Fact]
+    public async Task A_machine_only_looked_at_has_ranges_and_no_figure_until_two_more_steps_and_three_answers()
+    {
+        var file = Path.Combine(bench.Folder("looked-at"), "tarn.json");
+        await File.WriteAllTextAsync(file, LookedAt, TestContext.Current.CancellationToken);
+        using var window = bench.Open();
+        window.Press("Bring in a record");
+        window.Find(".drop");
+        window.Driver.FindElement(By.CssSelector("input[type=file]")).SendKeys(file);
+        window.WaitForText("is on the shelf", ".outcomes");
+
+        // The shelf, the verdict and the comparison: a range, and nothing that could be taken for a figure.
+        void HasNoFigure()
+        {
+            window.Go("/");
+            window.Type("Find a unit", "ST12-1");
+            window.WaitForText("Skerrow Tarn 12", "tbody");
+            window.Driver.FindElements(By.CssSelector("tbody .range-alone")).Count.ShouldBeGreaterThanOrEqualTo(2);
+            window.Driver.FindElements(By.CssSelector("tbody .index-figures b")).ShouldBeEmpty();
+            window.Go("/units/st12-1/verdict");
+            foreach (var index in new[] { "Repair", "Upgrade", "Combined, 60 to 40" })
+            {
+                window.WaitForText("No figure yet", $".index[aria-label='{index}']");
+                window.Text($".index[aria-label='{index}'] .range-alone").ShouldMatch("^[0-9]+–[0-9]+$");
+                window.Driver.FindElements(By.CssSelector($".index[aria-label='{index}'] b")).ShouldBeEmpty();
+            }
+            window.SeriousFindings().ShouldBeEmpty();
+            window.Go("/compare?units=st12-1,sg14-b");
+            window.Until(() => window.Driver.FindElements(By.CssSelector(".field-grid tbody tr")).FirstOrDefault(row => row.Text.Contains("Tarn 12", StringComparison.Ordinal)), "the row")
+                .FindElements(By.CssSelector(".range-alone")).ShouldNotBeEmpty();
+            window.SeriousFindings().ShouldBeEmpty();
+        }
+        HasNoFigure();
+
+        // Two more steps.
+        window.Go("/units/st12-1/bench");
+        window.Find("[data-line]");
+        window.Line("wire, 4ph0m2x4, off=battery⏎");
+        window.Line("6ph0m2x4=ssd, memory, jack, ports, keyboard, panel⏎");
+        window.Steps(3);
+
+        // Three answers.
+        window.Go("/units/st12-1/intake");
+        window.Type("Ceiling of memory, maker, GB", "32");
+        window.Press("Save the machine");
+        window.WaitForText("Saved.", "section[aria-label='The machine']");
+        window.Choose("Numbers on the parts", "yes");
+        window.Choose("An order shown", "no");
+        window.Press("Save the teardown");
+        window.WaitForText("Saved", "section[aria-label='The teardown']");
+
+        window.Go("/units/st12-1/verdict");
+        foreach (var index in new[] { "Repair", "Upgrade", "Combined, 60 to 40" })
+        {
+            int.Parse(window.Text($".index[aria-label='{index}'] b"), System.Globalization.CultureInfo.InvariantCulture).ShouldBeInRange(30, 100);
+            window.Text($".index[aria-label='{index}']").ShouldNotContain("No figure yet");
+        }
+        window.Go("/");
+        window.Type("Find a unit", "ST12-1");
+        window.WaitForText("Skerrow Tarn 12", "tbody");
+        window.Driver.FindElements(By.CssSelector("tbody .range-alone")).ShouldBeEmpty();
+        window.Complaints().ShouldBeEmpty();
     }
 
     [Fact]

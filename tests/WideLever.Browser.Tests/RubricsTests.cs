@@ -34,16 +34,16 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
         window.Go("/rubrics");
         window.Type("Why it is changed", "an assembly is no repair");
         window.Press("Keep and use");
-        window.WaitForText("House rubric, revision 2, in use", ".screen-head");
+        window.WaitForText("House rubric, revision 3, in use", ".screen-head");
         var after = Order(window);
         after.ShouldNotBe(before);
         after.Order().ShouldBe(before.Order());
         // Back to the house rubric.
         window.Go("/rubrics");
-        window.Choose("Revision", "House rubric, revision 1");
+        window.Choose("Revision", "House rubric, revision 2");
         window.WaitForText("units move", ".rubric-effect");
         window.Press("Use this revision");
-        window.WaitForText("House rubric, revision 1, in use", ".screen-head");
+        window.WaitForText("House rubric, revision 2, in use", ".screen-head");
         Order(window).ShouldBe(before);
         window.Complaints().ShouldBeEmpty();
     }
@@ -69,12 +69,12 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
     public void A_rubric_is_saved_as_a_file_and_brought_in_under_another_name()
     {
         using var window = bench.Open("/rubrics");
-        window.Named("Save as a file").GetAttribute("href")!.ShouldContain("/api/rubrics/document?name=House%20rubric&revision=1");
+        window.Named("Save as a file").GetAttribute("href")!.ShouldContain("/api/rubrics/document?name=House%20rubric&revision=2");
         var file = Path.Combine(bench.Folder("rubric"), "coast.json");
         var house = File.ReadAllText(Path.Combine(Bench.Root, "rubrics", "house.json"));
         File.WriteAllText(file, house.Replace("\"House rubric\"", "\"Coast rubric\"", StringComparison.Ordinal).Replace("\"clipBurden\": 0.05", "\"clipBurden\": 0.2", StringComparison.Ordinal));
         window.Driver.FindElement(By.CssSelector("input[aria-label='Rubric file']")).SendKeys(file);
-        window.WaitForText("Coast rubric, revision 1", ".screen-head");
+        window.WaitForText("Coast rubric, revision 2", ".screen-head");
         window.WaitForText("units move", ".rubric-effect");
         File.WriteAllText(file, house.Replace("\"version\": 1", "\"version\": 9", StringComparison.Ordinal));
         window.Driver.FindElement(By.CssSelector("input[aria-label='Rubric file']")).SendKeys(file);

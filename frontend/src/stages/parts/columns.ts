@@ -88,7 +88,7 @@ const ceiling = (source: 'maker' | 'bench' | 'platform'): TypedColumn =>
     }),
   );
 
-/** The columns of the grid, in the order of the questions. */
+/** The columns of the grid, in the order of the questions; what is asked of few parts comes last, so that the others' rows end before it. */
 export const columns: readonly Column[] = [
   {
     id: 'mounting',
@@ -127,41 +127,6 @@ export const columns: readonly Column[] = [
       word === 'empty'
         ? { ...part, fitted: false, capacity: { ...part.capacity, fitted: null } }
         : { ...part, fitted: true },
-  },
-  {
-    id: 'layer',
-    name: 'seen in',
-    field: 'layer',
-    sort: 'text',
-    read: (part) => part.layer ?? null,
-    // The beginning of a layer's name is enough where no other begins so.
-    set: (part, typed, _parts, layers) => {
-      const text = typed.trim().toLowerCase();
-      if (text === '') return { ...part, layer: null };
-      const begins = layers.filter((layer) => layer.toLowerCase().startsWith(text));
-      const chosen =
-        begins.find((layer) => layer.toLowerCase() === text) ?? (begins.length === 1 ? begins[0] : undefined);
-      return chosen === undefined ? null : { ...part, layer: chosen };
-    },
-  },
-  {
-    id: 'excludes',
-    name: 'not with',
-    field: '',
-    sort: 'text',
-    read: (part) => (holds(part) ? (part.excludes ?? []).join(', ') || null : undefined),
-    set: (part, typed, parts) => {
-      const others = parts.filter((other) => other.id !== part.id && holds(other));
-      const chosen = typed
-        .split(/[\s,]+/)
-        .filter((text) => text !== '')
-        .map((text) => {
-          const begins = others.filter((other) => other.id.startsWith(text));
-          return begins.find((other) => other.id === text) ?? (begins.length === 1 ? begins[0] : undefined);
-        });
-      if (chosen.some((other) => other === undefined)) return null;
-      return { ...part, excludes: [...new Set(chosen.map((other) => other?.id ?? ''))] };
-    },
   },
   capacity(
     'capacity',
@@ -241,6 +206,41 @@ export const columns: readonly Column[] = [
     unknown: true,
     read: (part) => (part.spare?.paired == null ? null : part.spare.paired ? 'yes' : 'no'),
     set: (part, word) => ({ ...part, spare: { ...part.spare, paired: word === null ? null : word === 'yes' } }),
+  },
+  {
+    id: 'layer',
+    name: 'seen in',
+    field: 'layer',
+    sort: 'text',
+    read: (part) => part.layer ?? null,
+    // The beginning of a layer's name is enough where no other begins so.
+    set: (part, typed, _parts, layers) => {
+      const text = typed.trim().toLowerCase();
+      if (text === '') return { ...part, layer: null };
+      const begins = layers.filter((layer) => layer.toLowerCase().startsWith(text));
+      const chosen =
+        begins.find((layer) => layer.toLowerCase() === text) ?? (begins.length === 1 ? begins[0] : undefined);
+      return chosen === undefined ? null : { ...part, layer: chosen };
+    },
+  },
+  {
+    id: 'excludes',
+    name: 'not with',
+    field: '',
+    sort: 'text',
+    read: (part) => (holds(part) ? (part.excludes ?? []).join(', ') || null : undefined),
+    set: (part, typed, parts) => {
+      const others = parts.filter((other) => other.id !== part.id && holds(other));
+      const chosen = typed
+        .split(/[\s,]+/)
+        .filter((text) => text !== '')
+        .map((text) => {
+          const begins = others.filter((other) => other.id.startsWith(text));
+          return begins.find((other) => other.id === text) ?? (begins.length === 1 ? begins[0] : undefined);
+        });
+      if (chosen.some((other) => other === undefined)) return null;
+      return { ...part, excludes: [...new Set(chosen.map((other) => other?.id ?? ''))] };
+    },
   },
 ];
 
