@@ -25,7 +25,7 @@ public static class CatalogueReader
         using var document = JsonText.ParseReadable(utf8, faults);
         if (document is null)
             return null;
-        var fields = new Fields(document.RootElement, Place.Root, faults);
+        var fields = new Fields(document.Root, Place.Root, faults);
         var offer = new Offer(fields.RequiredText("number"), Line(fields, "what"), Price(fields), fields.Word<Supply>("source"), fields.YesNo("paired"));
         if (faults.Count == 0 && offer.Number != number)
             fields.Add(fields.At("number"), "is another part than the one asked for");
@@ -38,8 +38,8 @@ public static class CatalogueReader
         using var document = JsonText.ParseReadable(utf8, faults);
         if (document is null)
             return null;
-        var fields = new Fields(document.RootElement, Place.Root, faults);
-        var modules = fields.RequiredList("modules", (value, at) => Module(fields.Inner(value, at)));
+        var fields = new Fields(document.Root, Place.Root, faults);
+        var modules = fields.RequiredList("modules", Module);
         if (modules.Count > MaxModules)
             fields.Add(fields.At("modules"), $"has {modules.Count} modules; the limit is {MaxModules}");
         return faults.Count == 0 ? modules : null;

@@ -44,10 +44,10 @@ public static class ChangeTemplatesReader
         using var document = JsonText.ParseReadable(utf8, faults);
         if (document is null)
             return (null, faults);
-        var fields = new Fields(document.RootElement, Place.Root, faults);
+        var fields = new Fields(document.Root, Place.Root, faults);
         if (!RecordReader.IsFormat(fields, Format, Version))
             return (null, faults);
-        var templates = fields.RequiredList("changes", (value, at) => Template(fields.Inner(value, at)));
+        var templates = fields.RequiredList("changes", Template);
         fields.End();
         if (templates.Count > MaxChanges)
             fields.Add(fields.At("changes"), $"has more than {MaxChanges} changes");
@@ -60,7 +60,7 @@ public static class ChangeTemplatesReader
     {
         var template = new ChangeTemplate(
             fields.RequiredText("name"), fields.RequiredText("title"), fields.Has("of", out var of) ? Targets(fields.Inner(of, fields.At("of"))) : null,
-            [.. fields.RequiredList("edits", (value, at) => Edit(fields.Inner(value, at))).OfType<ChangeEdit>()]);
+            [.. fields.RequiredList("edits", Edit).OfType<ChangeEdit>()]);
         fields.End();
         if (template.Edits.Count > MaxEdits)
             fields.Add(fields.At("edits"), $"has more than {MaxEdits} edits");

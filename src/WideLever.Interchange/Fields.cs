@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using WideLever.Core.Records;
+using JsonValue = WideLever.Interchange.JsonTree.JsonValue;
 
 namespace WideLever.Interchange;
 
@@ -10,35 +11,71 @@ namespace WideLever.Interchange;
 /// </summary>
 internal sealed class Fields
 {
-    private readonly JsonElement element;
     private readonly List<Fault> faults;
-    private readonly Place.Node place;
-    private readonly List<string> known = new(12);
+    private readonly Place place;
+    private readonly Fields? outer;
+    private readonly string name = "";
+    private JsonValue element;
+    private int position = -1;
+    private Place.Node? here;
+    private readonly List<Fields> inside = [];
+    private string[] known = [];
+    private int asked;
+    private int cursor;
     private int found;
 
-    public Fields(JsonElement element, Place place, List<Fault> faults)
+    /// <summary>The fields of a document, or of an object at a place.</summary>
+    public Fields(JsonValue element, Place place, List<Fault> faults)
     {
-        this.element = element;
         this.faults = faults;
-        this.place = place.Open();
-        IsObject = element.ValueKind == JsonValueKind.Object;
-        if (!IsObject && element.ValueKind != JsonValueKind.Undefined)
-            Add(place, $"must be an object, not {Kind(element)}");
+        this.place = place;
+        Begin(element, -1);
+    }
+
+    // Inside another object: where it stands is spelt out only where something is said of it.
+    private Fields(Fields outer, string name)
+    {
+        faults = outer.faults;
+        (this.outer, this.name) = (outer, name);
+    }
+
+    // The reader of a field that holds objects: when the next object has one too, what was said of this one is said.
+    private Fields Inside(string field)
+    {
+        foreach (var known in inside)
+        {
+            if (ReferenceEquals(known.name, field))
+                return known;
+        }
+        var fields = new Fields(this, field);
+        inside.Add(fields);
+        return fields;
+    }
+
+    private Fields Begin(JsonValue value, int at)
+    {
+        (element, position, here, asked, cursor, found) = (value, at, null, 0, 0, 0);
+        IsObject = value.ValueKind == JsonValueKind.Object;
+        if (!IsObject && value.ValueKind != JsonValueKind.Undefined)
+            Add($"must be an object, not {Kind(value)}");
+        return this;
     }
 
     /// <summary>Whether there is an object at all.</summary>
-    public bool IsObject { get; }
+    public bool IsObject { get; private set; }
 
     /// <summary>The place of a field.</summary>
-    public Place At(string name) => place[name];
+    public Place At(string name) => Here[name];
+
+    private Place.Node Here => here ??= (outer is null ? place : position < 0 ? outer.Here[name] : outer.Here[name, position]).Open();
 
     public void Add(Place at, string message) => faults.Add(new Fault(at.ToString(), message));
 
     /// <summary>A fault of the object as a whole.</summary>
-    public void Add(string message) => faults.Add(new Fault(place.ToString(), message));
+    public void Add(string message) => faults.Add(new Fault(Here.ToString(), message));
 
     /// <summary>The fields of an object inside this one.</summary>
-    public Fields Inner(JsonElement value, Place at) => new(value, at, faults);
+    public Fields Inner(JsonValue value, Place at) => new(value, at, faults);
 
     /// <summary>A span of counts that must be there.</summary>
     public Count RequiredSpan(string name)
@@ -55,40 +92,48 @@ internal sealed class Fields
     /// <param name="others">Fields that may be there and were not asked for, because they are not.</param>
     public void End(IEnumerable<string>? others = null)
     {
-        known.AddRange(others ?? []);
         // Every field was asked for once, so as many found as there are means that none is left.
-        if (!IsObject || element.GetPropertyCount() == found)
-            return;
-        foreach (var property in element.EnumerateObject())
+        if (IsObject && element.Count != found)
+            TellUnrecognised(others);
+    }
+
+    private void TellUnrecognised(IEnumerable<string>? others)
+    {
+        List<string> names = [.. known[..asked], .. others ?? []];
+        foreach (var (name, _) in element.Pairs())
         {
-            var name = Name(property);
-            if (name is null || !known.Contains(name))
-                Add(At(Shown(name ?? "?")), $"unrecognised field{NearestWord.Clause(name ?? "", known)}");
+            if (name is null || !names.Contains(name))
+                Add(At(Shown(name ?? "?")), $"unrecognised field{NearestWord.Clause(name ?? "", names)}");
         }
     }
 
     /// <summary>A field that is asked for elsewhere.</summary>
-    public bool Peek(string name, out JsonElement value)
+    public bool Peek(string name, out JsonValue value)
     {
         value = default;
-        return IsObject && element.TryGetProperty(name, out value);
+        return IsObject && element.TryGet(name, out value);
     }
 
     /// <summary>Whether the field is there, with a null or not. Each field is asked for once.</summary>
-    public bool Has(string name, out JsonElement value)
+    public bool Has(string name, out JsonValue value)
     {
-        known.Add(name);
-        if (!Peek(name, out value))
+        value = default;
+        if (!IsObject)
+            return false;
+        if (asked == known.Length)
+            Array.Resize(ref known, asked + 16);
+        known[asked++] = name;
+        if (!element.TryGet(name, ref cursor, out value))
             return false;
         found++;
         return true;
     }
 
     /// <summary>A field whose null and absence both mean unknown or not stated.</summary>
-    private bool HasKnown(string name, out JsonElement value) => Has(name, out value) && value.ValueKind != JsonValueKind.Null;
+    private bool HasKnown(string name, out JsonValue value) => Has(name, out value) && value.ValueKind != JsonValueKind.Null;
 
     /// <summary>A field that has a default and cannot be null.</summary>
-    private bool HasOwn(string name, out JsonElement value)
+    private bool HasOwn(string name, out JsonValue value)
     {
         if (!Has(name, out value))
             return false;
@@ -98,7 +143,7 @@ internal sealed class Fields
         return false;
     }
 
-    private bool HasRequired(string name, out JsonElement value)
+    private bool HasRequired(string name, out JsonValue value)
     {
         if (Has(name, out value))
         {
@@ -118,43 +163,43 @@ internal sealed class Fields
 
     private static string StandIn(Place at) => $"\u0001{at}";
 
-    public string RequiredText(string name) => HasRequired(name, out var value) ? Text(At(name), value) ?? StandIn(name) : StandIn(name);
+    public string RequiredText(string name) => HasRequired(name, out var value) ? Text(name, value) ?? StandIn(name) : StandIn(name);
 
-    public string? Text(string name) => HasKnown(name, out var value) ? Text(At(name), value) : null;
+    public string? Text(string name) => HasKnown(name, out var value) ? Text(name, value) : null;
 
     /// <summary>A text that may be left out and cannot be null.</summary>
-    public string? OwnText(string name) => HasOwn(name, out var value) ? Text(At(name), value) : null;
+    public string? OwnText(string name) => HasOwn(name, out var value) ? Text(name, value) : null;
 
     public T RequiredWord<T>(string name, T standIn = default) where T : struct, Enum =>
-        HasRequired(name, out var value) ? Word<T>(At(name), value) ?? standIn : standIn;
+        HasRequired(name, out var value) ? Word<T>(name, value) ?? standIn : standIn;
 
-    public T? Word<T>(string name) where T : struct, Enum => HasKnown(name, out var value) ? Word<T>(At(name), value) : null;
+    public T? Word<T>(string name) where T : struct, Enum => HasKnown(name, out var value) ? Word<T>(name, value) : null;
 
-    public T? OwnWord<T>(string name) where T : struct, Enum => HasOwn(name, out var value) ? Word<T>(At(name), value) : null;
+    public T? OwnWord<T>(string name) where T : struct, Enum => HasOwn(name, out var value) ? Word<T>(name, value) : null;
 
     /// <summary>A word, or null where it is unknown; <paramref name="leftOut"/> where the field is left out, which is another thing.</summary>
     public T? Word<T>(string name, T leftOut) where T : struct, Enum
     {
         if (!Has(name, out var value))
             return leftOut;
-        return value.ValueKind == JsonValueKind.Null ? null : Word<T>(At(name), value);
+        return value.ValueKind == JsonValueKind.Null ? null : Word<T>(name, value);
     }
 
-    public bool? YesNo(string name) => HasKnown(name, out var value) ? YesNo(At(name), value) : null;
+    public bool? YesNo(string name) => HasKnown(name, out var value) ? YesNo(name, value) : null;
 
-    public bool YesNo(string name, bool @default) => HasOwn(name, out var value) ? YesNo(At(name), value) ?? @default : @default;
+    public bool YesNo(string name, bool @default) => HasOwn(name, out var value) ? YesNo(name, value) ?? @default : @default;
 
-    public double? Number(string name) => HasKnown(name, out var value) ? Number(At(name), value) : null;
+    public double? Number(string name) => HasKnown(name, out var value) ? Number(name, value) : null;
 
-    public double? OwnNumber(string name) => HasOwn(name, out var value) ? Number(At(name), value) : null;
+    public double? OwnNumber(string name) => HasOwn(name, out var value) ? Number(name, value) : null;
 
-    public double RequiredNumber(string name) => HasRequired(name, out var value) ? Number(At(name), value) ?? 1 : 1;
+    public double RequiredNumber(string name) => HasRequired(name, out var value) ? Number(name, value) ?? 1 : 1;
 
-    public int? Whole(string name) => HasKnown(name, out var value) ? Whole(At(name), value) : null;
+    public int? Whole(string name) => HasKnown(name, out var value) ? Whole(name, value) : null;
 
-    public int? OwnWhole(string name) => HasOwn(name, out var value) ? Whole(At(name), value) : null;
+    public int? OwnWhole(string name) => HasOwn(name, out var value) ? Whole(name, value) : null;
 
-    public int RequiredWhole(string name) => HasRequired(name, out var value) ? Whole(At(name), value) ?? 1 : 1;
+    public int RequiredWhole(string name) => HasRequired(name, out var value) ? Whole(name, value) ?? 1 : 1;
 
     /// <summary>A count: a whole number, a span of two, or null where it is unknown; left out it is one.</summary>
     public Count? Count(string name)
@@ -168,81 +213,139 @@ internal sealed class Fields
             case JsonValueKind.Array:
                 return Span(name, value);
             case JsonValueKind.Number:
-                return Whole(At(name), value) ?? Core.Records.Count.One;
+                return Whole(name, value) ?? Core.Records.Count.One;
             default:
                 Add(At(name), $"must be a whole number, [least, most], or null where it is unknown, not {Kind(value)}");
                 return Core.Records.Count.One;
         }
     }
 
-    private Count Span(string name, JsonElement value)
+    private Count Span(string name, JsonValue value)
     {
-        if (value.GetArrayLength() != 2)
+        if (value.Count != 2)
         {
-            Add(At(name), $"a span is [least, most], not a list of {value.GetArrayLength()}");
+            Add(At(name), $"a span is [least, most], not a list of {value.Count}");
             return Core.Records.Count.One;
         }
-        var (least, most) = (Whole(place[name, 0], value[0]), Whole(place[name, 1], value[1]));
+        var ends = value.Items();
+        ends.MoveNext();
+        var least = Whole(Here[name, 0], ends.Current);
+        ends.MoveNext();
+        var most = Whole(Here[name, 1], ends.Current);
         return least is { } from && most is { } to ? new(from, to) : Core.Records.Count.One;
     }
 
-    public DateOnly RequiredDate(string name) => HasRequired(name, out var value) ? Date(At(name), value) ?? default : default;
+    public DateOnly RequiredDate(string name) => HasRequired(name, out var value) ? Date(name, value) ?? default : default;
 
-    public DateOnly? Date(string name) => HasKnown(name, out var value) ? Date(At(name), value) : null;
+    public DateOnly? Date(string name) => HasKnown(name, out var value) ? Date(name, value) : null;
 
     /// <summary>An object that may be left out and cannot be null.</summary>
-    public Fields Object(string name) => new(HasOwn(name, out var value) ? value : default, At(name), faults);
+    public Fields Object(string name) => Inside(name).Begin(HasOwn(name, out var value) ? value : default, -1);
 
-    public Fields RequiredObject(string name) => new(HasRequired(name, out var value) ? value : default, At(name), faults);
+    public Fields RequiredObject(string name) => Inside(name).Begin(HasRequired(name, out var value) ? value : default, -1);
 
     /// <summary>An object whose null and absence both mean unknown.</summary>
-    public Fields? KnownObject(string name) => HasKnown(name, out var value) ? new(value, At(name), faults) : null;
+    public Fields? KnownObject(string name) => HasKnown(name, out var value) ? Inside(name).Begin(value, -1) : null;
 
-    public IReadOnlyList<T> List<T>(string name, Func<JsonElement, Place, T> read) =>
+    public IReadOnlyList<T> List<T>(string name, Func<JsonValue, Place, T> read) =>
         HasOwn(name, out var value) ? List(name, value, read) : [];
 
-    public IReadOnlyList<T> RequiredList<T>(string name, Func<JsonElement, Place, T> read) =>
+    public IReadOnlyList<T> RequiredList<T>(string name, Func<JsonValue, Place, T> read) =>
         HasRequired(name, out var value) ? List(name, value, read) : [];
 
-    public IReadOnlyList<string> Texts(string name) => List(name, (value, at) => Text(at, value) ?? StandIn(at));
+    /// <summary>A list of objects.</summary>
+    public IReadOnlyList<T> List<T>(string name, Func<Fields, T> read) => HasOwn(name, out var value) ? List(name, value, read) : [];
 
-    public IReadOnlyList<string> RequiredTexts(string name) => RequiredList(name, (value, at) => Text(at, value) ?? StandIn(at));
+    /// <summary>A list of objects that must be there.</summary>
+    public IReadOnlyList<T> RequiredList<T>(string name, Func<Fields, T> read) => HasRequired(name, out var value) ? List(name, value, read) : [];
+
+    public IReadOnlyList<string> Texts(string name) => HasOwn(name, out var value) ? Texts(name, value) : [];
+
+    public IReadOnlyList<string> RequiredTexts(string name) => HasRequired(name, out var value) ? Texts(name, value) : [];
+
+    private string[] Texts(string name, JsonValue value)
+    {
+        if (!IsList(name, value) || value.Count == 0)
+            return [];
+        var items = new string[value.Count];
+        var next = 0;
+        foreach (var item in value.Items())
+        {
+            items[next] = item.ValueKind == JsonValueKind.String && item.Text is { } text ? text : Text(Here[name, next], item) ?? StandIn(Here[name, next]);
+            next++;
+        }
+        return items;
+    }
 
     public IReadOnlyList<T> Words<T>(string name) where T : struct, Enum =>
         [.. List(name, (value, at) => Word<T>(at, value)).OfType<T>()];
 
-    private List<T> List<T>(string name, JsonElement value, Func<JsonElement, Place, T> read)
+    private T[] List<T>(string name, JsonValue value, Func<Fields, T> read)
     {
-        if (value.ValueKind != JsonValueKind.Array)
-        {
-            Add(At(name), $"must be a list, not {Kind(value)}");
+        if (!IsList(name, value) || value.Count == 0)
             return [];
+        // One reader goes from item to item: what it says of one is said by the time it is at the next.
+        var (items, inner, next) = (new T[value.Count], Inside(name), 0);
+        foreach (var item in value.Items())
+        {
+            items[next] = read(inner.Begin(item, next));
+            next++;
         }
-        var items = new List<T>(value.GetArrayLength());
-        foreach (var item in value.EnumerateArray())
-            items.Add(read(item, place[name, items.Count]));
         return items;
     }
 
-    public string? Text(Place at, JsonElement value)
+    private T[] List<T>(string name, JsonValue value, Func<JsonValue, Place, T> read)
+    {
+        if (!IsList(name, value) || value.Count == 0)
+            return [];
+        var items = new T[value.Count];
+        var next = 0;
+        foreach (var item in value.Items())
+        {
+            items[next] = read(item, Here[name, next]);
+            next++;
+        }
+        return items;
+    }
+
+    private bool IsList(string name, JsonValue value)
+    {
+        if (value.ValueKind == JsonValueKind.Array)
+            return true;
+        Add(At(name), $"must be a list, not {Kind(value)}");
+        return false;
+    }
+
+    private string? Text(string name, JsonValue value) =>
+        value.ValueKind == JsonValueKind.String && value.Text is { } text ? text : Text(At(name), value);
+
+    private T? Word<T>(string name, JsonValue value) where T : struct, Enum =>
+        value.ValueKind == JsonValueKind.String && value.IsPlain(out var plain) && Core.Records.Words.TryParse<T>(plain, out var member) ? member : Word<T>(At(name), value);
+
+    private bool? YesNo(string name, JsonValue value) =>
+        value.ValueKind is JsonValueKind.True or JsonValueKind.False ? value.ValueKind == JsonValueKind.True : YesNo(At(name), value);
+
+    private double? Number(string name, JsonValue value) =>
+        value.ValueKind == JsonValueKind.Number && value.TryGetNumber(out var number) ? number : Number(At(name), value);
+
+    private int? Whole(string name, JsonValue value) => Number(name, value) is { } number ? Whole(number) ?? Whole(At(name), value) : null;
+
+    private DateOnly? Date(string name, JsonValue value) => Date(At(name), value);
+
+    public string? Text(Place at, JsonValue value)
     {
         if (value.ValueKind != JsonValueKind.String)
         {
             Add(at, $"must be text, not {Kind(value)}");
             return null;
         }
-        try
-        {
-            return value.GetString();
-        }
-        catch (InvalidOperationException)
-        {
-            Add(at, "is not valid Unicode text");
-            return null;
-        }
+        if (value.Text is { } text)
+            return text;
+        Add(at, "is not valid Unicode text");
+        return null;
     }
 
-    public T? Word<T>(Place at, JsonElement value) where T : struct, Enum
+    public T? Word<T>(Place at, JsonValue value) where T : struct, Enum
     {
         if (Text(at, value) is not { } word)
             return null;
@@ -252,38 +355,40 @@ internal sealed class Fields
         return null;
     }
 
-    private bool? YesNo(Place at, JsonElement value)
+    private bool? YesNo(Place at, JsonValue value)
     {
         if (value.ValueKind is JsonValueKind.True or JsonValueKind.False)
-            return value.GetBoolean();
+            return value.ValueKind == JsonValueKind.True;
         Add(at, $"must be true or false, not {Kind(value)}");
         return null;
     }
 
-    public double? Number(Place at, JsonElement value)
+    public double? Number(Place at, JsonValue value)
     {
         if (value.ValueKind != JsonValueKind.Number)
         {
             Add(at, $"must be a number, not {Kind(value)}");
             return null;
         }
-        if (value.TryGetDouble(out var number) && double.IsFinite(number))
+        if (value.TryGetNumber(out var number))
             return number;
         Add(at, "is too large a number");
         return null;
     }
 
-    private int? Whole(Place at, JsonElement value)
+    private int? Whole(Place at, JsonValue value)
     {
         if (Number(at, value) is not { } number)
             return null;
-        if (number == Math.Floor(number) && Math.Abs(number) <= 1e9)
-            return (int)number;
+        if (Whole(number) is { } whole)
+            return whole;
         Add(at, "must be a whole number of a sensible size");
         return null;
     }
 
-    private DateOnly? Date(Place at, JsonElement value)
+    private static int? Whole(double number) => number == Math.Floor(number) && Math.Abs(number) <= 1e9 ? (int)number : null;
+
+    private DateOnly? Date(Place at, JsonValue value)
     {
         if (Text(at, value) is not { } text)
             return null;
@@ -293,21 +398,9 @@ internal sealed class Fields
         return null;
     }
 
-    private static string? Name(JsonProperty property)
-    {
-        try
-        {
-            return property.Name;
-        }
-        catch (InvalidOperationException)
-        {
-            return null;
-        }
-    }
-
     private static string Shown(string text) => string.Concat(text.Take(60).Select(c => char.IsControl(c) ? '\uFFFD' : c));
 
-    private static string Kind(JsonElement value) => value.ValueKind switch
+    private static string Kind(JsonValue value) => value.ValueKind switch
     {
         JsonValueKind.Null => "null",
         JsonValueKind.String => "text",

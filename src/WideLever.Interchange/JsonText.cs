@@ -9,17 +9,15 @@ internal static class JsonText
     /// <summary>A record nests six deep; more than this is not one.</summary>
     private const int MaxDepth = 24;
 
-    private static readonly JsonDocumentOptions Options = new() { MaxDepth = MaxDepth, AllowDuplicateProperties = false };
-
     /// <summary>The document, or null with the fault.</summary>
-    public static JsonDocument? Parse(ReadOnlyMemory<byte> utf8, List<Fault> faults)
+    public static JsonTree? Parse(ReadOnlyMemory<byte> utf8, List<Fault> faults)
     {
         ReadOnlySpan<byte> mark = [0xEF, 0xBB, 0xBF];
         if (utf8.Span.StartsWith(mark))
             utf8 = utf8[mark.Length..];
         try
         {
-            return JsonDocument.Parse(utf8, Options);
+            return JsonTree.Parse(utf8, MaxDepth);
         }
         catch (JsonException exception)
         {
@@ -29,33 +27,32 @@ internal static class JsonText
     }
 
     /// <summary>The document, every name and text of which is Unicode, or null with the fault.</summary>
-    public static JsonDocument? ParseReadable(ReadOnlyMemory<byte> utf8, List<Fault> faults)
+    public static JsonTree? ParseReadable(ReadOnlyMemory<byte> utf8, List<Fault> faults)
     {
         var document = Parse(utf8, faults);
-        if (document is null || IsReadable(document.RootElement))
+        if (document is null || IsReadable(document.Root))
             return document;
         faults.Add(new Fault("", "has a name or text that is not Unicode"));
         document.Dispose();
         return null;
     }
 
-    private static bool IsReadable(JsonElement element)
+    private static bool IsReadable(JsonTree.JsonValue value)
     {
-        try
+        if (value.ValueKind == JsonValueKind.Array)
         {
-            return element.ValueKind switch
+            foreach (var item in value.Items())
             {
-                JsonValueKind.Object => element.EnumerateObject().All(property => property.Name is not null && IsReadable(property.Value)),
-                JsonValueKind.Array => element.EnumerateArray().All(IsReadable),
-                JsonValueKind.String => element.GetString() is not null,
-                _ => true,
-            };
+                if (!IsReadable(item))
+                    return false;
+            }
         }
-        catch (InvalidOperationException)
+        return value.ValueKind switch
         {
-            // So the parser says that bytes are no UTF-8, or that half of a surrogate pair is missing.
-            return false;
-        }
+            JsonValueKind.Object => value.Pairs().All(pair => pair.Key is not null && IsReadable(pair.Value)),
+            JsonValueKind.String => value.Text is not null,
+            _ => true,
+        };
     }
 
     private static string Message(JsonException exception)

@@ -33,7 +33,7 @@ public static class RecordReader
         using var document = JsonText.Parse(utf8, faults);
         if (document is null)
             return Refused(faults);
-        var fields = new Fields(document.RootElement, Place.Root, faults);
+        var fields = new Fields(document.Root, Place.Root, faults);
         if (!IsFormat(fields, Format, Version))
             return Refused(faults);
         var record = new TeardownRecord
@@ -43,9 +43,9 @@ public static class RecordReader
             Layers = fields.RequiredTexts("layers"),
             Absent = fields.Words<PartKind>("absent"),
             Guidance = Guidance(fields.Object("guidance")),
-            Steps = fields.RequiredList("steps", (value, at) => Step(fields.Inner(value, at))),
-            Parts = fields.RequiredList("parts", (value, at) => Part(fields.Inner(value, at))),
-            Photos = fields.List("photos", (value, at) => Photo(fields.Inner(value, at))),
+            Steps = fields.RequiredList("steps", Step),
+            Parts = fields.RequiredList("parts", Part),
+            Photos = fields.List("photos", Photo),
             Notes = fields.OwnText("notes"),
         };
         fields.End();
@@ -56,17 +56,17 @@ public static class RecordReader
     public static UnitDocument? ReadUnit(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults, fields => new UnitDocument(
         Unit(fields.RequiredObject("unit")),
         fields.Words<PartKind>("absent"),
-        fields.List("parts", (value, at) => Part(fields.Inner(value, at)))));
+        fields.List("parts", Part)));
 
     /// <summary>Reads what belongs to a teardown: <c>teardown</c>, <c>layers</c>, <c>guidance</c>, <c>steps</c>, <c>notes</c>.</summary>
     public static TeardownDocument? ReadTeardown(ReadOnlyMemory<byte> utf8, List<Fault> faults) => ReadWhole(utf8, faults, fields => new TeardownDocument(
         Teardown(fields.RequiredObject("teardown")),
         fields.RequiredTexts("layers"),
         Guidance(fields.Object("guidance")),
-        fields.List("steps", (value, at) => Step(fields.Inner(value, at))),
+        fields.List("steps", Step),
         fields.OwnText("notes"))
     {
-        Photos = fields.List("photos", (value, at) => Photo(fields.Inner(value, at))),
+        Photos = fields.List("photos", Photo),
     });
 
     /// <summary>Reads what a unit begins with: <c>unit</c> and <c>teardown</c>.</summary>
@@ -111,7 +111,7 @@ public static class RecordReader
         using var document = JsonText.Parse(utf8, faults);
         if (document is null)
             return null;
-        var fields = new Fields(document.RootElement, Place.Named(at), faults);
+        var fields = new Fields(document.Root, Place.Named(at), faults);
         var value = read(fields);
         if (at.Length == 0)
             fields.End();
@@ -129,12 +129,12 @@ public static class RecordReader
                 fields.Add($"is not a {format} file: it has no field \"format\"");
             return false;
         }
-        if (named.ValueKind != JsonValueKind.String || !named.ValueEquals(format))
+        if (named.ValueKind != JsonValueKind.String || named.Text != format)
         {
             fields.Add(fields.At("format"), $"must be \"{format}\": this file is of another format");
             return false;
         }
-        if (!fields.Has("version", out var numbered) || numbered.ValueKind != JsonValueKind.Number || !numbered.TryGetDouble(out var number) || number != version)
+        if (!fields.Has("version", out var numbered) || numbered.ValueKind != JsonValueKind.Number || !numbered.TryGetNumber(out var number) || number != version)
         {
             fields.Add(fields.At("version"), $"must be {version}, the version that this program reads");
             return false;
@@ -155,10 +155,10 @@ public static class RecordReader
             Price = Money(fields, "price"),
             Ceilings = UnitCeilings(fields.Object("ceilings")),
             Covers = fields.Texts("covers"),
-            Ports = fields.List("ports", (value, at) => Port(fields.Inner(value, at))),
-            Claims = fields.List("claims", (value, at) => Claim(fields.Inner(value, at))),
-            Reasons = fields.List("reasons", (value, at) => Reason(fields.Inner(value, at))),
-            Advice = Advice(fields),
+            Ports = fields.List("ports", Port),
+            Claims = fields.List("claims", Claim),
+            Reasons = fields.List("reasons", Reason),
+            Advice = fields.List("advice", Advice),
             Embargo = fields.Date("embargo"),
             Loan = Loan(fields),
             Notes = fields.OwnText("notes"),
@@ -287,7 +287,7 @@ public static class RecordReader
             Bench = fields.RequiredText("bench"),
             Driver = fields.OwnWord<BenchDriver>("driver") ?? BenchDriver.Hand,
             Condition = fields.Word<Condition>("condition"),
-            Damage = fields.List("damage", (value, at) => Damage(fields.Inner(value, at))),
+            Damage = fields.List("damage", Damage),
             Sample = fields.OwnWord<Sample>("sample") ?? Sample.Retail,
             Seal = fields.YesNo("seal"),
             Notes = fields.OwnText("notes"),
@@ -326,22 +326,21 @@ public static class RecordReader
             NeedsNoOther = fields.YesNo("needsNoOther", false),
             ObservedSeconds = fields.Number("observedSeconds"),
             Tightening = fields.Texts("tightening"),
-            Surprises = fields.List("surprises", (value, at) => Surprise(fields.Inner(value, at))),
-            Advice = Advice(fields),
-            Actions = fields.RequiredList("actions", (value, at) => Action(fields.Inner(value, at))),
+            Surprises = fields.List("surprises", Surprise),
+            Advice = fields.List("advice", Advice),
+            Actions = fields.RequiredList("actions", Action),
             Notes = fields.OwnText("notes"),
         };
         fields.End();
         return step;
     }
 
-    private static IReadOnlyList<Advice> Advice(Fields owner) => owner.List("advice", (value, at) =>
+    private static Advice Advice(Fields fields)
     {
-        var fields = owner.Inner(value, at);
         var advice = new Advice { Kind = fields.RequiredWord<AdviceKind>("kind"), Text = fields.RequiredText("text"), Notes = fields.OwnText("notes") };
         fields.End();
         return advice;
-    });
+    }
 
     private static DamageFound Damage(Fields fields)
     {
@@ -403,12 +402,9 @@ public static class RecordReader
             // Its other fields depend on what is done: they cannot be judged.
             return new Move();
         }
-        action = action with
-        {
-            Count = fields.Count("count"),
-            Tool = fields.OwnWord<Tool>("tool"),
-            Notes = fields.OwnText("notes"),
-        };
+        var (count, tool, notes) = (fields.Count("count"), fields.OwnWord<Tool>("tool"), fields.OwnText("notes"));
+        if (count != action.Count || tool != action.Tool || notes != action.Notes)
+            action = action with { Count = count, Tool = tool, Notes = notes };
         fields.End();
         return action;
     }
@@ -427,7 +423,7 @@ public static class RecordReader
             Capacity = Capacity(fields.Object("capacity")),
             Interface = Interface(fields.Object("interface")),
             Spare = Spare(fields.Object("spare")),
-            Advice = Advice(fields),
+            Advice = fields.List("advice", Advice),
             Notes = fields.OwnText("notes"),
         };
         fields.End();
@@ -448,7 +444,7 @@ public static class RecordReader
             Label = fields.YesNo("label", false),
             Occasion = fields.OwnWord<PhotoOccasion>("occasion"),
             Caption = fields.OwnText("caption"),
-            Marks = fields.List("marks", (value, at) => Mark(fields.Inner(value, at))),
+            Marks = fields.List("marks", Mark),
             Notes = fields.OwnText("notes"),
         };
         fields.End();

@@ -39,7 +39,7 @@ public static class RubricReader
         using var document = JsonText.ParseReadable(utf8, faults);
         if (document is null)
             return (null, faults);
-        var fields = new Fields(document.RootElement, Place.Root, faults);
+        var fields = new Fields(document.Root, Place.Root, faults);
         if (!RecordReader.IsFormat(fields, Format, Version))
             return (null, faults);
         var rubric = Rubric(fields);
@@ -246,8 +246,8 @@ public static class RubricReader
         var pitches = new Dictionary<string, double>(StringComparer.Ordinal);
         if (fields.Has("pitch", out var table) && table.ValueKind == JsonValueKind.Object)
         {
-            foreach (var thread in table.EnumerateObject())
-                pitches[thread.Name] = fields.Number(fields.At($"pitch.{thread.Name}"), thread.Value) ?? 1;
+            foreach (var (thread, value) in table.Pairs())
+                pitches[thread!] = fields.Number(fields.At($"pitch.{thread}"), value) ?? 1;
         }
         if (pitches.Count == 0)
         {

@@ -10,9 +10,8 @@ public sealed class RecordGraph
     public RecordGraph(TeardownRecord record)
     {
         var steps = record.Steps;
-        StepPositions = Positions(steps.Select(step => step.Id));
-        PartPositions = Positions(record.Parts.Select(part => part.Id));
-        LayerPositions = Positions(record.Layers);
+        var (stepPositions, partPositions, layerPositions) =
+            (Positions(steps, step => step.Id), Positions(record.Parts, part => part.Id), Positions(record.Layers, layer => layer));
         var layerOf = new int[steps.Count];
         var opens = new int[steps.Count];
         var after = new int[steps.Count][];
@@ -21,19 +20,19 @@ public sealed class RecordGraph
         var disconnecting = new List<int>();
         for (var s = 0; s < steps.Count; s++)
         {
-            layerOf[s] = LayerPositions.GetValueOrDefault(steps[s].Layer, 0);
-            opens[s] = steps[s].Opens is { } opened ? LayerPositions.GetValueOrDefault(opened, -1) : -1;
+            layerOf[s] = layerPositions.GetValueOrDefault(steps[s].Layer, 0);
+            opens[s] = steps[s].Opens is { } opened ? layerPositions.GetValueOrDefault(opened, -1) : -1;
             if (opens[s] >= 0)
                 openers[opens[s]].Add(s);
-            after[s] = [.. steps[s].After.Where(StepPositions.ContainsKey).Select(id => StepPositions[id]).Distinct()];
-            foreach (var id in steps[s].Frees.Distinct())
-            {
-                if (PartPositions.TryGetValue(id, out var part))
-                    freeing[part].Add(s);
-            }
+            after[s] = Known(steps[s].After, stepPositions);
+            foreach (var part in Known(steps[s].Frees, partPositions))
+                freeing[part].Add(s);
             if (steps[s].DisconnectsPower)
                 disconnecting.Add(s);
         }
+        StepPositions = stepPositions;
+        PartPositions = partPositions;
+        LayerPositions = layerPositions;
         LayerOf = layerOf;
         Opens = opens;
         After = after;
@@ -71,10 +70,19 @@ public sealed class RecordGraph
 
     /// <summary>Positions of the parts on either side of an exclusion, rising.</summary>
     /// <param name="parts">The parts of the record.</param>
-    public int[] Excluding(IReadOnlyList<Part> parts) =>
-    [
-        .. Enumerable.Range(0, parts.Count).SelectMany(p => parts[p].Excludes.Where(PartPositions.ContainsKey).SelectMany(id => new[] { p, PartPositions[id] })).Distinct().Order(),
-    ];
+    public int[] Excluding(IReadOnlyList<Part> parts)
+    {
+        var involved = new SortedSet<int>();
+        for (var p = 0; p < parts.Count; p++)
+        {
+            foreach (var id in parts[p].Excludes)
+            {
+                if (PartPositions.TryGetValue(id, out var other))
+                    involved.UnionWith([p, other]);
+            }
+        }
+        return [.. involved];
+    }
 
     /// <summary>Product over the inner layers of the steps that open it, times the disconnecting steps; at most <see cref="int.MaxValue"/>.</summary>
     public int Ways
@@ -112,12 +120,21 @@ public sealed class RecordGraph
     }
 
     // The first of several equal ids keeps the name: the others are faults.
-    private static Dictionary<string, int> Positions(IEnumerable<string> ids)
+    private static Dictionary<string, int> Positions<T>(IReadOnlyList<T> items, Func<T, string> id)
     {
-        var positions = new Dictionary<string, int>(StringComparer.Ordinal);
-        var next = 0;
-        foreach (var id in ids)
-            positions.TryAdd(id, next++);
+        var positions = new Dictionary<string, int>(items.Count, StringComparer.Ordinal);
+        for (var i = 0; i < items.Count; i++)
+            positions.TryAdd(id(items[i]), i);
         return positions;
+    }
+
+    /// <summary>Positions of the ids that exist, each once, in their order.</summary>
+    private static int[] Known(IReadOnlyList<string> ids, Dictionary<string, int> positions)
+    {
+        if (ids.Count == 0)
+            return [];
+        if (ids.Count == 1)
+            return positions.TryGetValue(ids[0], out var only) ? [only] : [];
+        return [.. ids.Where(positions.ContainsKey).Select(id => positions[id]).Distinct()];
     }
 }

@@ -1,3 +1,4 @@
+using System.Buffers;
 using System.Text;
 using WideLever.Core.Rubrics;
 
@@ -33,30 +34,33 @@ public static class RecordValidation
         checker.Exclusions(record, graph);
         checker.Absent(record, rubric);
         return new RecordCheck(
-            checker.Faults, Hints(record), checker.Faults.Count == 0 ? new CheckedRecord(record, graph) : null);
+            checker.Faults, Hints(record, graph), checker.Faults.Count == 0 ? new CheckedRecord(record, graph) : null);
     }
 
     /// <summary>Whether a kind is one that every machine has under a rubric, so that none can lack it.</summary>
     public static bool MustHave(PartKind kind, Rubric rubric) => rubric.Repair.Contains(kind) && !rubric.MayBeAbsent.Contains(kind);
 
-    private static List<Fault> Hints(TeardownRecord record)
+    private static List<Fault> Hints(TeardownRecord record, RecordGraph graph)
     {
         var hints = new List<Fault>();
+        var isNeeded = new bool[record.Steps.Count];
+        foreach (var before in graph.After)
+        {
+            foreach (var step in before)
+                isNeeded[step] = true;
+        }
         for (var s = 0; s < record.Steps.Count; s++)
         {
             var step = record.Steps[s];
-            if (step.Actions.Any(action => action is Unscrew))
+            for (var a = 0; a < step.Actions.Count; a++)
             {
-                for (var a = 0; a < step.Actions.Count; a++)
+                if (step.Actions[a] is Peel { What: PeelWhat.Foot or PeelWhat.Label or PeelWhat.Seal } peel && step.Actions.Any(action => action is Unscrew))
                 {
-                    if (step.Actions[a] is Peel { What: PeelWhat.Foot or PeelWhat.Label or PeelWhat.Seal } peel)
-                    {
-                        hints.Add(new($"steps[{s}].actions[{a}]",
-                            $"a peeled {peel.What.Value.Word()} beside screws: if it hides them, record it as their cover"));
-                    }
+                    hints.Add(new($"steps[{s}].actions[{a}]",
+                        $"a peeled {peel.What.Value.Word()} beside screws: if it hides them, record it as their cover"));
                 }
             }
-            if (LeadsToNothing(step) && !record.Steps.Any(other => other.After.Contains(step.Id)))
+            if (LeadsToNothing(step) && !isNeeded[s])
                 hints.Add(new($"steps[{s}]", "leads to nothing: it opens nothing, frees nothing, and no step comes after it"));
             if (IsCoarse(step))
                 hints.Add(new($"steps[{s}].frees", "frees several parts: split the step, or say that they only come out together"));
@@ -65,13 +69,16 @@ public static class RecordValidation
     }
 
     /// <summary>Whether a step frees several parts that could come out apart. Method, <em>Means</em>, status.</summary>
-    public static bool IsCoarse(Step step) => !step.Together && step.Frees.Distinct().Skip(1).Any();
+    public static bool IsCoarse(Step step) => !step.Together && step.Frees.Count > 1 && step.Frees.Distinct().Skip(1).Any();
 
     /// <summary>Whether a step by itself opens nothing, frees nothing and disconnects no power. Method, <em>Means</em>, order.</summary>
     public static bool LeadsToNothing(Step step) => step.Opens is null && step.Frees.Count == 0 && !step.DisconnectsPower;
 
     private sealed class Checker
     {
+        private static readonly SearchValues<char> NotInOneLine =
+            SearchValues.Create([.. Enumerable.Range(0, 0x100).Select(c => (char)c).Where(char.IsControl), '\u2028', '\u2029']);
+
         public List<Fault> Faults { get; } = [];
 
         private void Add(Place at, string message) => Faults.Add(new Fault(at.ToString(), message));
@@ -92,13 +99,8 @@ public static class RecordValidation
                 Add(at, "must not be empty");
             else if (Length(text) > RecordLimits.Text)
                 Add(at, $"is longer than {RecordLimits.Text} characters");
-            foreach (var c in text)
-            {
-                if (!char.IsControl(c) && c is not ('\u2028' or '\u2029'))
-                    continue;
+            if (text.AsSpan().ContainsAny(NotInOneLine))
                 Add(at, "must be one line without control characters");
-                break;
-            }
         }
 
         public void Notes(Place.Node owner, string? notes)
@@ -354,9 +356,12 @@ public static class RecordValidation
             var root = Place.Root.Open();
             if (record.Layers.Count == 0)
                 Add("layers", "at least one layer is needed: the first is the outside");
-            Duplicates(record.Layers, i => $"layers[{i}]", "layer");
-            Duplicates([.. record.Steps.Select(step => step.Id)], i => $"steps[{i}].id", "step id");
-            Duplicates([.. record.Parts.Select(part => part.Id)], i => $"parts[{i}].id", "part id");
+            if (graph.LayerPositions.Count < record.Layers.Count)
+                Duplicates(record.Layers, layer => layer, i => $"layers[{i}]", "layer");
+            if (graph.StepPositions.Count < record.Steps.Count)
+                Duplicates(record.Steps, step => step.Id, i => $"steps[{i}].id", "step id");
+            if (graph.PartPositions.Count < record.Parts.Count)
+                Duplicates(record.Parts, part => part.Id, i => $"parts[{i}].id", "part id");
             for (var s = 0; s < record.Steps.Count; s++)
             {
                 var step = record.Steps[s];
@@ -374,7 +379,7 @@ public static class RecordValidation
                 if (record.Unit.Ports[p].On is { } on)
                     Exists(root["unit"].Open()["ports", p].Open()["on"], on, graph.PartPositions, "part");
             }
-            Duplicates([.. record.Photos.Select(photo => photo.Id)], i => $"photos[{i}].id", "photo id");
+            Duplicates(record.Photos, photo => photo.Id, i => $"photos[{i}].id", "photo id");
             for (var p = 0; p < record.Photos.Count; p++)
             {
                 var at = root["photos", p].Open();
@@ -402,13 +407,13 @@ public static class RecordValidation
             }
         }
 
-        private void Duplicates(IReadOnlyList<string> names, Func<int, string> at, string what)
+        private void Duplicates<T>(IReadOnlyList<T> items, Func<T, string> name, Func<int, string> at, string what)
         {
-            var seen = new HashSet<string>(StringComparer.Ordinal);
-            for (var i = 0; i < names.Count; i++)
+            var seen = new HashSet<string>(items.Count, StringComparer.Ordinal);
+            for (var i = 0; i < items.Count; i++)
             {
-                if (!seen.Add(names[i]))
-                    Add(at(i), $"the {what} \"{Shown(names[i])}\" stands twice");
+                if (!seen.Add(name(items[i])))
+                    Add(at(i), $"the {what} \"{Shown(name(items[i]))}\" stands twice");
             }
         }
 
@@ -443,6 +448,8 @@ public static class RecordValidation
         {
             for (var p = 0; p < record.Parts.Count; p++)
             {
+                if (record.Parts[p].Within is null)
+                    continue;
                 var seen = new HashSet<int>();
                 var current = p;
                 while (record.Parts[current].Within is { } within && graph.PartPositions.TryGetValue(within, out var outer) && seen.Add(outer))

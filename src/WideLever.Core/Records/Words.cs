@@ -94,6 +94,22 @@ public static class Words
         return known;
     }
 
+    /// <summary>The member for a word of the format in UTF-8; false where the format lacks the word.</summary>
+    public static bool TryParse<T>(ReadOnlySpan<byte> word, out T member) where T : struct, Enum
+    {
+        var words = Table<T>.Utf8;
+        for (var i = 0; i < words.Length; i++)
+        {
+            if (word.SequenceEqual(words[i]))
+            {
+                member = Table<T>.Members[i];
+                return true;
+            }
+        }
+        member = default;
+        return false;
+    }
+
     /// <summary>Whether parts of a kind are places with a capacity: memory, storage and battery.</summary>
     public static bool IsPlace(this PartKind kind) => kind is PartKind.Memory or PartKind.Storage or PartKind.Battery;
 
@@ -108,6 +124,8 @@ public static class Words
         public static readonly T[] Members = Enum.GetValues<T>();
 
         public static readonly string[] Words = [.. Enum.GetNames<T>().Select(name => char.ToLowerInvariant(name[0]) + name[1..])];
+
+        public static readonly byte[][] Utf8 = [.. Words.Select(System.Text.Encoding.UTF8.GetBytes)];
 
         public static readonly Dictionary<string, int> Positions =
             Words.Select((word, position) => (word, position)).ToDictionary(pair => pair.word, pair => pair.position, StringComparer.Ordinal);

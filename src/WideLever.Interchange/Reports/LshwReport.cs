@@ -1,5 +1,6 @@
 using System.Text.Json;
 using WideLever.Core.Records;
+using JsonValue = WideLever.Interchange.JsonTree.JsonValue;
 
 namespace WideLever.Interchange.Reports;
 
@@ -14,7 +15,7 @@ internal static class LshwReport
         using var document = JsonText.ParseReadable(file, faults);
         if (document is null)
             return null;
-        var nodes = Nodes(document.RootElement).ToList();
+        var nodes = Nodes(document.Root).ToList();
         if (nodes.Count == 0 || nodes.All(node => Text(node, "class") is null))
         {
             faults.Add(new("", "is JSON, but no report of lshw -json: nothing in it has an \"id\" and a \"class\""));
@@ -55,31 +56,34 @@ internal static class LshwReport
         return new(Tool, [.. HardwareReport.Memory(Tool, modules), .. claims.Where(claim => claim.Text is not "").Take(RecordLimits.Claims)]);
     }
 
-    private static IEnumerable<JsonElement> Nodes(JsonElement element)
+    private static IEnumerable<JsonValue> Nodes(JsonValue element)
     {
         if (element.ValueKind == JsonValueKind.Array)
         {
-            foreach (var node in element.EnumerateArray().SelectMany(Nodes))
-                yield return node;
+            foreach (var item in element.Items())
+            {
+                foreach (var node in Nodes(item))
+                    yield return node;
+            }
         }
         if (element.ValueKind != JsonValueKind.Object)
             yield break;
         if (Text(element, "id") is not null)
             yield return element;
-        if (element.TryGetProperty("children", out var children))
+        if (element.TryGet("children", out var children))
         {
             foreach (var node in Nodes(children))
                 yield return node;
         }
     }
 
-    private static bool IsRemovable(JsonElement node) =>
-        node.TryGetProperty("capabilities", out var can) && can.ValueKind == JsonValueKind.Object && can.TryGetProperty("removable", out _);
+    private static bool IsRemovable(JsonValue node) =>
+        node.TryGet("capabilities", out var can) && can.ValueKind == JsonValueKind.Object && can.TryGet("removable", out _);
 
-    private static string? Text(JsonElement node, string name) =>
-        node.TryGetProperty(name, out var value) && value.ValueKind == JsonValueKind.String ? value.GetString() : null;
+    private static string? Text(JsonValue node, string name) =>
+        node.TryGet(name, out var value) && value.ValueKind == JsonValueKind.String ? value.Text : null;
 
-    private static double? Number(JsonElement node, string name) =>
-        node.TryGetProperty(name, out var value) && value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number)
+    private static double? Number(JsonValue node, string name) =>
+        node.TryGet(name, out var value) && value.ValueKind == JsonValueKind.Number && value.TryGetNumber(out var number)
         && number is >= 0 and <= RecordLimits.Capacity * GB ? number : null;
 }
