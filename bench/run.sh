@@ -17,13 +17,13 @@ fi
 dotnet build bench/WideLever.Bench -c Release -v quiet >/dev/null
 bench() { dotnet run --project bench/WideLever.Bench -c Release --no-build -- "$@"; }
 
-echo "== The core, beside parsing the same file alone"
+echo "== The core, beside parsing the same file alone (limit: reading and checking under 2.00 of it)"
 bench | grep -E '^\| ' || true
 
 echo "== Step lines in the core (limit: 1 ms at the 99th percentile)"
 bench lines
 
-echo "== A shelf rescored from memory under another rubric (core alone; cost per record should not grow)"
+echo "== A shelf rescored from memory under another rubric, beside one scoring (core alone; cost per record should not grow)"
 bench rescore
 
 echo "== Changes to a machine of 40 steps, beside one scoring of it"

@@ -29,5 +29,5 @@ public class CoreBenchmarks
     public Result ScoreFortySteps() => Scorer.Score(forty, RubricReader.House);
 
     [Benchmark]
-    public object HardRoutesOfAllParts() => new WaysIn(hard, RubricReader.House).Routes();
+    public object HardRoutesOfAllParts() => new RouteSearch(hard, new WaysIn(hard, RubricReader.House).Efforts, RubricReader.House.Schools.PowerFirst).Routes(hard.Graph.Freeing);
 }

@@ -1,6 +1,7 @@
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;
+using WideLever.Core.Scoring;
 
 namespace WideLever.Core.Tests;
 
@@ -238,10 +239,29 @@ public sealed class RoutesTests
     {
         using var source = new CancellationTokenSource();
         source.Cancel();
-        Should.Throw<OperationCanceledException>(() => new WaysIn(Examples.Record("1-two-routes"), House, source.Token));
-        var ways = new WaysIn(Examples.Record("1-two-routes"), WhereBlocking, CancellationToken.None);
-        Should.Throw<OperationCanceledException>(() => ways.Routes(source.Token));
-        Should.Throw<OperationCanceledException>(() => ways.SecondBest(source.Token));
+        foreach (var rubric in new[] { House, WhereBlocking })
+        {
+            var ways = new WaysIn(Examples.Record("1-two-routes"), rubric);
+            Should.Throw<OperationCanceledException>(() => ways.Routes(source.Token));
+            Should.Throw<OperationCanceledException>(() => ways.SecondBest(source.Token));
+        }
+    }
+
+    [Fact]
+    public void Routes_that_were_found_are_taken_again_where_no_effort_and_no_school_of_power_changed_and_nowhere_else()
+    {
+        var other = House with { Times = House.Times with { ToolPickUp = 9 * House.Times.ToolPickUp, Unclip = 90 * House.Times.Unclip } };
+        Rubric[] rubrics = [House, House with { ScrewBase = 0.5 }, WhereBlocking, other, House with { Schools = House.Schools with { Effort = EffortSchool.Steps } }, House];
+        var record = Examples.Record("1-two-routes");
+        foreach (var rubric in rubrics)
+        {
+            var fresh = CheckedRecord.Of(record.Record, rubric);
+            var (kept, found) = (Scorer.Score(record, rubric), Scorer.Score(fresh, rubric));
+            kept.Parts.Select(part => string.Join(' ', part.Route ?? [])).ShouldBe(found.Parts.Select(part => string.Join(' ', part.Route ?? [])));
+            Indices.Of(kept).ShouldBe(Indices.Of(found));
+        }
+        // And they do differ among these.
+        rubrics.Select(rubric => string.Join(';', Scorer.Score(record, rubric).Parts.Select(part => string.Join(' ', part.Route ?? [])))).Distinct().Count().ShouldBeGreaterThan(1);
     }
 
     [Fact]

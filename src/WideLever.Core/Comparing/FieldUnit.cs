@@ -45,7 +45,7 @@ public sealed record FieldUnit(bool IsDesktop, IReadOnlyList<FieldKind> Repair, 
     internal Quantity OfUpgrade(Dictionary<PartKind, double> weights, Rubric rubric) => Quantity.Greatest([.. Upgrades.Select(kinds => Across(kinds, weights, rubric))]);
 
     private static Quantity Across(IReadOnlyList<FieldKind> kinds, Dictionary<PartKind, double> weights, Rubric rubric) =>
-        Scorer.Across(kinds.Select(kind => (weights[kind.Kind], kind.Score)), rubric);
+        Scorer.Across([.. kinds.Select(kind => (weights[kind.Kind], kind.Score))], rubric);
 }
 
 /// <summary>The indices of two units of different builds on what both have.</summary>

@@ -96,6 +96,18 @@ public sealed class RecordGraph
         }
     }
 
+    /// <summary>Which steps another step needs, by position.</summary>
+    public bool[] Needed()
+    {
+        var needed = new bool[After.Count];
+        for (var s = 0; s < needed.Length; s++)
+        {
+            for (var i = 0; i < After[s].Count; i++)
+                needed[After[s][i]] = true;
+        }
+        return needed;
+    }
+
     /// <summary>Which steps can be reached at all, by position.</summary>
     public bool[] Reachable()
     {

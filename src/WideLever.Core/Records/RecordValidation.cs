@@ -43,12 +43,7 @@ public static class RecordValidation
     private static List<Fault> Hints(TeardownRecord record, RecordGraph graph)
     {
         var hints = new List<Fault>();
-        var isNeeded = new bool[record.Steps.Count];
-        foreach (var before in graph.After)
-        {
-            foreach (var step in before)
-                isNeeded[step] = true;
-        }
+        var needed = graph.Needed();
         for (var s = 0; s < record.Steps.Count; s++)
         {
             var step = record.Steps[s];
@@ -60,7 +55,7 @@ public static class RecordValidation
                         $"a peeled {peel.What.Value.Word()} beside screws: if it hides them, record it as their cover"));
                 }
             }
-            if (LeadsToNothing(step) && !isNeeded[s])
+            if (LeadsToNothing(step) && !needed[s])
                 hints.Add(new($"steps[{s}]", "leads to nothing: it opens nothing, frees nothing, and no step comes after it"));
             if (IsCoarse(step))
                 hints.Add(new($"steps[{s}].frees", "frees several parts: split the step, or say that they only come out together"));

@@ -7,17 +7,17 @@ namespace WideLever.Core.Routes;
 public sealed class WaysIn
 {
     private readonly CheckedRecord record;
-    private readonly RouteSearch search;
-    private readonly IReadOnlyList<IReadOnlyList<int>> goals;
+    private readonly PowerFirst powerFirst;
 
     /// <summary>The ways of a record under a rubric.</summary>
-    /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
-    public WaysIn(CheckedRecord record, Rubric rubric, CancellationToken cancellation = default)
+    public WaysIn(CheckedRecord record, Rubric rubric)
     {
         this.record = record;
-        Efforts = [.. record.Record.Steps.Select(step => StepEffort.Of(step, rubric))];
-        search = new RouteSearch(record, Efforts, rubric.Schools.PowerFirst, cancellation);
-        goals = [.. record.Record.Parts.Select(Goal)];
+        powerFirst = rubric.Schools.PowerFirst;
+        var steps = record.Record.Steps;
+        Efforts = new StepEffort[steps.Count];
+        for (var s = 0; s < Efforts.Length; s++)
+            Efforts[s] = StepEffort.Of(steps[s], rubric);
     }
 
     /// <summary>The effort of each step, by position.</summary>
@@ -26,23 +26,52 @@ public sealed class WaysIn
     /// <summary>
     /// The route to each part by id, as step positions in recorded order; null where no step frees the part, unless it is an empty place in view.
     /// </summary>
-    public Dictionary<string, IReadOnlyList<int>?> Routes(CancellationToken cancellation = default) => Freed(search.Routes(goals, cancellation));
+    /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
+    public Dictionary<string, IReadOnlyList<int>?> Routes(CancellationToken cancellation = default) => Freed(Found(cancellation).Routes);
 
     /// <summary>As <see cref="Routes"/>, and for fitted parts in view that no step frees the least set of steps after which they are in view.</summary>
-    internal IReadOnlyList<IReadOnlyList<int>?> RoutesAndViews(CancellationToken cancellation = default) => search.Routes(goals, cancellation);
+    internal IReadOnlyList<IReadOnlyList<int>?> RoutesAndViews(CancellationToken cancellation = default)
+    {
+        var found = Found(cancellation);
+        if (!ReferenceEquals(found, record.Routes))
+            record.Routes = found;
+        return found.Routes;
+    }
+
+    private FoundRoutes Found(CancellationToken cancellation)
+    {
+        if (record.Routes is { } found && found.AreOf(Efforts, powerFirst))
+            return found;
+        var search = Search(cancellation);
+        return new(Efforts, powerFirst, search.Routes(Goals(search), cancellation));
+    }
 
     /// <summary>The second-best way to each part by id; null where there is none.</summary>
-    public Dictionary<string, IReadOnlyList<int>?> SecondBest(CancellationToken cancellation = default) =>
-        Freed(search.SecondBest(goals, search.Routes(goals, cancellation), cancellation));
+    /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
+    public Dictionary<string, IReadOnlyList<int>?> SecondBest(CancellationToken cancellation = default)
+    {
+        var search = Search(cancellation);
+        return Freed(search.SecondBest(Goals(search), Found(cancellation).Routes, cancellation));
+    }
 
     /// <summary>Charged effort of some steps.</summary>
-    public EffortSeconds Effort(IEnumerable<int> steps) => steps.Aggregate(default(EffortSeconds), (sum, step) => sum + Efforts[step].Charged);
+    public EffortSeconds Effort(IReadOnlyList<int> steps)
+    {
+        var sum = default(EffortSeconds);
+        for (var i = 0; i < steps.Count; i++)
+            sum += Efforts[steps[i]].Charged;
+        return sum;
+    }
 
     /// <summary>Whether a part is in view and no step frees it, so that nothing is known of its way but that it is no shorter.</summary>
     public static bool IsOnlyInView(CheckedRecord record, Part part) =>
         part is { Fitted: true, Layer: not null } && record.Graph.Freeing[record.Graph.PartPositions[part.Id]].Count == 0;
 
-    private IReadOnlyList<int> Goal(Part part, int position)
+    private RouteSearch Search(CancellationToken cancellation) => new(record, Efforts, powerFirst, cancellation);
+
+    private IReadOnlyList<int>[] Goals(RouteSearch search) => [.. record.Record.Parts.Select((part, position) => Goal(search, part, position))];
+
+    private IReadOnlyList<int> Goal(RouteSearch search, Part part, int position)
     {
         var freeing = record.Graph.Freeing[position];
         return freeing.Count == 0 && part.Layer is { } layer ? search.Open(record.Graph.LayerPositions[layer], powerOff: !part.Fitted) : freeing;
@@ -50,4 +79,24 @@ public sealed class WaysIn
 
     private Dictionary<string, IReadOnlyList<int>?> Freed(IReadOnlyList<IReadOnlyList<int>?> routes) => record.Record.Parts
         .Select((part, position) => (part.Id, Route: IsOnlyInView(record, part) ? null : routes[position])).ToDictionary(pair => pair.Id, pair => pair.Route, StringComparer.Ordinal);
+}
+
+/// <summary>Routes with what they depend on: no weight and no value of a rubric, but what each step is charged, and the school on power.</summary>
+/// <param name="Efforts">The effort of each step.</param>
+/// <param name="PowerFirst">The school.</param>
+/// <param name="Routes">The route to each part, or to where it is in view.</param>
+internal sealed record FoundRoutes(StepEffort[] Efforts, PowerFirst PowerFirst, IReadOnlyList<IReadOnlyList<int>?> Routes)
+{
+    /// <summary>Whether they are the routes under these efforts as well.</summary>
+    public bool AreOf(StepEffort[] efforts, PowerFirst powerFirst)
+    {
+        if (powerFirst != PowerFirst)
+            return false;
+        for (var s = 0; s < efforts.Length; s++)
+        {
+            if (efforts[s].Charged.Value != Efforts[s].Charged.Value || efforts[s].Standard != Efforts[s].Standard)
+                return false;
+        }
+        return true;
+    }
 }

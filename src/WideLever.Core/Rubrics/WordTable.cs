@@ -19,6 +19,9 @@ public sealed class WordTable<TWord, TValue> : IEquatable<WordTable<TWord, TValu
             values[i] = valueOf(words[i]);
     }
 
+    /// <summary>A table of the values in the order of the words; the list is the table's from then on.</summary>
+    internal WordTable(TValue[] values) => this.values = values;
+
     /// <summary>The value of a word.</summary>
     public TValue this[TWord word] => values[Unsafe.As<TWord, int>(ref word)];
 

@@ -73,8 +73,8 @@ public static class Doubt
     private static Indices WithKind(Result result, Rubric rubric, PartKind kind)
     {
         Quantity Known(PartKind other, Quantity score) => other == kind ? Quantity.Exactly(0.5) : score;
-        var repair = Scorer.Across(result.RepairKinds.Select(one => (rubric.Repair[one.Kind], Known(one.Kind, one.Score))), rubric);
-        var upgrade = Quantity.Greatest([.. result.UpgradeChoices.Select(choice => Scorer.Across(choice.Kinds.Select(one => (rubric.Upgrade[one.Kind], Known(one.Kind, one.Score))), rubric))]);
+        var repair = Scorer.Across([.. result.RepairKinds.Select(one => (rubric.Repair[one.Kind], Known(one.Kind, one.Score)))], rubric);
+        var upgrade = Quantity.Greatest([.. result.UpgradeChoices.Select(choice => Scorer.Across([.. choice.Kinds.Select(one => (rubric.Upgrade[one.Kind], Known(one.Kind, one.Score)))], rubric))]);
         return new(repair, upgrade, Scorer.Combine(repair, upgrade, rubric));
     }
 }

@@ -40,10 +40,12 @@ public readonly record struct Mean(int Exponent, double Floor, double ValueFrom)
         {
             if (weight == 0)
                 continue;
-            low.Add(weight, item.Low);
-            high.Add(weight, item.High);
+            // Most items are known for certain: one number is then raised once.
+            var raised = Raised(item.Low);
+            low.Add(weight, raised);
+            high.Add(weight, item.High == item.Low ? raised : Raised(item.High));
             if (item.Value is { } known)
-                value.Add(weight, known);
+                value.Add(weight, known == item.Low ? raised : Raised(known));
             weights += weight;
             covered += weight * item.Coverage;
         }
@@ -66,7 +68,7 @@ public readonly record struct Mean(int Exponent, double Floor, double ValueFrom)
         foreach (var (weight, item) in items)
         {
             if (weight > 0 && item.Value is { } known)
-                sum.Add(weight, known);
+                sum.Add(weight, Raised(known));
         }
         return sum.Mean();
     }
@@ -81,7 +83,7 @@ public readonly record struct Mean(int Exponent, double Floor, double ValueFrom)
         foreach (var (weight, item) in items)
         {
             if (weight > 0)
-                all.Add(weight, Standing(item, mean));
+                all.Add(weight, Raised(Standing(item, mean)));
         }
         return all.Mean();
     }
@@ -89,8 +91,8 @@ public readonly record struct Mean(int Exponent, double Floor, double ValueFrom)
     /// <summary>The mean of the items at equal weights.</summary>
     public Quantity Of(IEnumerable<Quantity> items) => Of([.. items.Select(item => (1.0, item))]);
 
-    /// <summary>v^ρ, or ln v where ρ is 0.</summary>
-    private double Raised(double value) => Exponent switch { 0 => Math.Log(value), 1 => value, _ => 1 / value };
+    /// <summary>v^ρ, or ln v where ρ is 0, of no less than the floor where ρ is not 1.</summary>
+    private double Raised(double value) => Exponent switch { 0 => Math.Log(Math.Max(value, Floor)), 1 => value, _ => 1 / Math.Max(value, Floor) };
 
     /// <summary>What <see cref="Raised"/> was made of.</summary>
     private double Lowered(double raised) => Exponent switch { 0 => Math.Exp(raised), 1 => raised, _ => 1 / raised };
@@ -101,11 +103,10 @@ public readonly record struct Mean(int Exponent, double Floor, double ValueFrom)
 
         public double Weights { get; private set; }
 
-        public void Add(double weight, double value)
+        public void Add(double weight, double raised)
         {
-            var raised = mean.Exponent <= 0 ? Math.Max(value, mean.Floor) : value;
             Weights += weight;
-            sum += weight * mean.Raised(raised);
+            sum += weight * raised;
         }
 
         public readonly double? Mean() => Weights == 0 ? null : mean.Lowered(sum / Weights);

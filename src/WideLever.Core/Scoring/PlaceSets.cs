@@ -69,7 +69,10 @@ internal static class PlaceSets
     private static PlaceSet Of(UpgradePlace[] places, Quantity headroom, Rubric rubric)
     {
         var mean = Mean.Arithmetic(rubric);
-        var (standard, access) = (mean.Of(places.Select(place => place.Standard)), mean.Of(places.Select(place => place.Access)));
+        Span<(double, Quantity)> standards = stackalloc (double, Quantity)[places.Length], ways = stackalloc (double, Quantity)[places.Length];
+        for (var p = 0; p < places.Length; p++)
+            (standards[p], ways[p]) = ((1, places[p].Standard), (1, places[p].Access));
+        var (standard, access) = (mean.Of(standards), mean.Of(ways));
         var score = Score(places, headroom, standard, access, rubric);
         // Where the machine proved less than is fitted, what it proved is shown as no less than that.
         return new(places, headroom with { Value = headroom.Value is { } value ? Math.Max(value, headroom.Low) : null }, standard, access, score);

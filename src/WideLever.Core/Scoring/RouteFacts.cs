@@ -6,14 +6,15 @@ using WideLever.Core.Scoring.Criteria;
 namespace WideLever.Core.Scoring;
 
 /// <summary>What a step gives to every route that it is on.</summary>
-internal sealed class StepFacts
+internal readonly struct StepFacts
 {
     private StepFacts(Step step, Rubric rubric)
     {
-        Layer = step.Layer;
+        (Bonds, Survival) = (Criteria.Bonds.None, Criteria.Survival.Certain);
         var loose = 0;
-        foreach (var action in step.Actions)
+        for (var a = 0; a < step.Actions.Count; a++)
         {
+            var action = step.Actions[a];
             Fasteners += Fasteners.Of(action, rubric);
             Tools += Tools.Of(action);
             Bonds += Bonds.Of(action, rubric);
@@ -21,7 +22,12 @@ internal sealed class StepFacts
             if (action is Unscrew { Captive: not true })
                 loose++;
         }
-        Loose = loose == 0 ? [] : [.. step.Actions.OfType<Unscrew>().Where(screws => screws.Captive != true)];
+        Loose = loose == 0 ? [] : new Unscrew[loose];
+        for (var a = step.Actions.Count - 1; a >= 0; a--)
+        {
+            if (step.Actions[a] is Unscrew { Captive: not true } screws)
+                Loose[--loose] = screws;
+        }
     }
 
     /// <summary>The facts of every step of a record, by position.</summary>
@@ -33,18 +39,16 @@ internal sealed class StepFacts
         return facts;
     }
 
-    public string Layer { get; }
-
     /// <summary>Screws that are not known to stay in their part.</summary>
-    public IReadOnlyList<Unscrew> Loose { get; }
+    public Unscrew[] Loose { get; }
 
     public Fasteners Fasteners { get; }
 
     public Tools Tools { get; }
 
-    public Bonds Bonds { get; } = Bonds.None;
+    public Bonds Bonds { get; }
 
-    public Survival Survival { get; } = Survival.Certain;
+    public Survival Survival { get; }
 }
 
 /// <summary>What a route says of every part that it serves.</summary>
@@ -58,21 +62,31 @@ internal sealed class StepFacts
 internal sealed record RouteFacts(
     IReadOnlyList<int> Positions, EffortSeconds Effort, Quantity Fasteners, Quantity Tools, Quantity Bonds, Quantity Survival, bool OnlyView = false)
 {
-    public static RouteFacts Of(IReadOnlyList<int> positions, IReadOnlyList<StepFacts> steps, WaysIn ways, Rubric rubric, bool onlyView = false)
+    /// <summary>What a route says.</summary>
+    /// <param name="positions">Its steps.</param>
+    /// <param name="steps">What each step of the record gives.</param>
+    /// <param name="layers">For each layer of the record a list that is used for its screws, and left empty.</param>
+    /// <param name="ways">The ways that it is one of.</param>
+    /// <param name="record">The record.</param>
+    /// <param name="rubric">The rubric.</param>
+    /// <param name="onlyView">Whether it leads to a view alone.</param>
+    public static RouteFacts Of(
+        IReadOnlyList<int> positions, StepFacts[] steps, List<Unscrew>[] layers, WaysIn ways, CheckedRecord record, Rubric rubric, bool onlyView)
     {
         var (burden, tools, bonds, survival) = (default(Fasteners), default(Tools), Criteria.Bonds.None, Criteria.Survival.Certain);
-        var layers = new Dictionary<string, IReadOnlyList<Unscrew>>(StringComparer.Ordinal);
-        foreach (var position in positions)
+        for (var i = 0; i < positions.Count; i++)
         {
-            var step = steps[position];
+            ref readonly var step = ref steps[positions[i]];
             burden += step.Fasteners;
             tools += step.Tools;
             bonds += step.Bonds;
             survival *= step.Survival;
-            if (step.Loose.Count > 0)
-                layers[step.Layer] = layers.TryGetValue(step.Layer, out var screws) ? [.. screws, .. step.Loose] : step.Loose;
+            layers[record.Graph.LayerOf[positions[i]]].AddRange(step.Loose);
         }
-        return new(positions, ways.Effort(positions), burden.Worth(layers.Values, rubric), tools.Worth(rubric), bonds.Worth(rubric), survival.Worth(rubric), onlyView);
+        var fasteners = burden.Worth(layers, rubric);
+        foreach (var screws in layers)
+            screws.Clear();
+        return new(positions, ways.Effort(positions), fasteners, tools.Worth(rubric), bonds.Worth(rubric), survival.Worth(rubric), onlyView);
     }
 
     /// <summary>A criterion of the route for a part of some kind; unknown where there is no route, and no better than a view allows where there is one.</summary>

@@ -35,14 +35,17 @@ public sealed class Scorer
     /// <summary>The route to each part by id, or what brings it into view; null where neither is known.</summary>
     internal static Dictionary<string, RouteFacts?> RoutesOf(CheckedRecord record, Rubric rubric, CancellationToken cancellation = default)
     {
-        var ways = new WaysIn(record, rubric, cancellation);
+        var ways = new WaysIn(record, rubric);
         var steps = StepFacts.Of(record.Record.Steps, rubric);
-        var routes = new Dictionary<string, RouteFacts?>(StringComparer.Ordinal);
+        var layers = new List<Unscrew>[record.Record.Layers.Count];
+        for (var layer = 0; layer < layers.Length; layer++)
+            layers[layer] = [];
+        var routes = new Dictionary<string, RouteFacts?>(record.Record.Parts.Count, StringComparer.Ordinal);
         var found = ways.RoutesAndViews(cancellation);
         for (var p = 0; p < found.Count; p++)
         {
             var part = record.Record.Parts[p];
-            routes[part.Id] = found[p] is { } route ? RouteFacts.Of(route, steps, ways, rubric, WaysIn.IsOnlyInView(record, part)) : null;
+            routes[part.Id] = found[p] is { } route ? RouteFacts.Of(route, steps, layers, ways, record, rubric, WaysIn.IsOnlyInView(record, part)) : null;
         }
         return routes;
     }
@@ -50,13 +53,14 @@ public sealed class Scorer
     private Result Score()
     {
         var all = record.Record.Parts;
-        var fitted = all.Where(part => part.Fitted).Select(part => part.Kind).ToHashSet();
-        var parts = all.Select(part => ScorePart(part, counts: rubric.Repair.Contains(part.Kind) && (part.Fitted || !fitted.Contains(part.Kind)))).ToList();
-        var repairKinds = rubric.Repair.Pairs
-            .Where(pair => !record.Record.Absent.Contains(pair.Key))
-            .Select(pair => new RepairKind(pair.Key, inside.Of(parts.Where(part => part.Part.Kind == pair.Key).Select(part => part.Score).OfType<Quantity>())))
-            .ToList();
-        var repair = Across(repairKinds.Select(kind => (rubric.Repair[kind.Kind], kind.Score)), rubric);
+        var isFitted = new bool[Words.Members<PartKind>().Count];
+        foreach (var part in all)
+            isFitted[(int)part.Kind] |= part.Fitted;
+        var parts = new PartScore[all.Count];
+        for (var p = 0; p < parts.Length; p++)
+            parts[p] = ScorePart(all[p], counts: rubric.Repair.Contains(all[p].Kind) && (all[p].Fitted || !isFitted[(int)all[p].Kind]));
+        var repairKinds = RepairKinds(parts);
+        var repair = Across([.. repairKinds.Select(kind => (rubric.Repair[kind.Kind], kind.Score))], rubric);
         var choices = UpgradeChoices();
         var upgrade = Quantity.Greatest([.. choices.Select(choice => choice.Upgrade)]);
         var reasons = Reasons(repair, upgrade);
@@ -75,8 +79,27 @@ public sealed class Scorer
         };
     }
 
+    private List<RepairKind> RepairKinds(PartScore[] parts)
+    {
+        var kinds = new List<RepairKind>(rubric.Repair.Pairs.Count);
+        Span<(double, Quantity)> ofKind = new (double, Quantity)[parts.Length];
+        foreach (var (kind, _) in rubric.Repair.Pairs)
+        {
+            if (record.Record.Absent.Contains(kind))
+                continue;
+            var count = 0;
+            foreach (var part in parts)
+            {
+                if (part.Part.Kind == kind && part.Score is { } score)
+                    ofKind[count++] = (1, score);
+            }
+            kinds.Add(new(kind, inside.Of(ofKind[..count])));
+        }
+        return kinds;
+    }
+
     /// <summary>The mean across kinds, 0..100.</summary>
-    internal static Quantity Across(IEnumerable<(double Weight, Quantity Score)> kinds, Rubric rubric) => Mean.Across(rubric).Of([.. kinds]).Times(100);
+    internal static Quantity Across(ReadOnlySpan<(double Weight, Quantity Score)> kinds, Rubric rubric) => Mean.Across(rubric).Of(kinds).Times(100);
 
     /// <summary>R and U together, 0..100; without a value where either has none.</summary>
     internal static Quantity Combine(Quantity repair, Quantity upgrade, Rubric rubric)
@@ -89,15 +112,21 @@ public sealed class Scorer
     {
         var unit = ServiceUnits.Of(part, record, rubric);
         var way = unit is null ? null : routes[unit.Id];
-        var criteria = counts ? new WordTable<Criterion, Quantity>(criterion => Score(criterion, part, unit, way)) : null;
+        var criteria = counts ? new Quantity[rubric.Criteria.Values.Length] : [];
+        Span<(double, Quantity)> items = stackalloc (double, Quantity)[criteria.Length];
+        for (var i = 0; i < criteria.Length; i++)
+        {
+            criteria[i] = Score((Criterion)i, part, unit, way);
+            items[i] = (rubric.Criteria.Values[i], criteria[i]);
+        }
         return new PartScore
         {
             Part = part,
             ServiceUnit = unit?.Id,
             Route = way is { OnlyView: false } ? way.Positions : null,
             Effort = way is { OnlyView: false } ? way.Effort : null,
-            Criteria = criteria,
-            Score = criteria is null ? null : inside.Of([.. criteria.Pairs.Select(pair => (rubric.Criteria[pair.Key], pair.Value))]),
+            Criteria = counts ? new(criteria) : null,
+            Score = counts ? inside.Of(items) : null,
         };
     }
 
@@ -128,8 +157,10 @@ public sealed class Scorer
         var kinds = new Dictionary<string, UpgradeKind>(StringComparer.Ordinal);
         var choices = Exclusions.Choices(record).Select(leftOut =>
         {
-            List<UpgradeKind> ofChoice = [.. rubric.Upgrade.Pairs.Select(pair => ScoreUpgrade(pair.Key, leftOut, kinds))];
-            return new UpgradeChoice(leftOut, Across(ofChoice.Select(kind => (rubric.Upgrade[kind.Kind], kind.Score)), rubric), ofChoice);
+            var ofChoice = new List<UpgradeKind>(rubric.Upgrade.Pairs.Count);
+            foreach (var (kind, _) in rubric.Upgrade.Pairs)
+                ofChoice.Add(ScoreUpgrade(kind, leftOut, kinds));
+            return new UpgradeChoice(leftOut, Across([.. ofChoice.Select(kind => (rubric.Upgrade[kind.Kind], kind.Score))], rubric), ofChoice);
         }).ToList();
         var shown = choices.Max(choice => choice.Upgrade.Value) is { } greatest
             ? choices.FindIndex(choice => choice.Upgrade.Value >= greatest - Hair)
@@ -142,17 +173,27 @@ public sealed class Scorer
     {
         if (record.Record.Absent.Contains(kind))
             return new(kind, Quantity.Exactly(0), []);
-        var recorded = record.Record.Parts.Where(part => part.Kind == kind).ToList();
-        if (recorded.Count == 0)
+        var parts = new List<Part>();
+        var key = kind.Word();
+        var isRecorded = false;
+        foreach (var part in record.Record.Parts)
+        {
+            if (part.Kind != kind)
+                continue;
+            isRecorded = true;
+            if (leftOut.Count > 0 && leftOut.Contains(part.Id))
+                key = $"{key}\n{part.Id}";
+            else
+                parts.Add(part);
+        }
+        if (!isRecorded)
             return new(kind, Quantity.Unknown, []);
-        var parts = recorded.Where(part => !leftOut.Contains(part.Id)).ToList();
         // Nothing is left of it, or nothing of it can be separated.
         if (parts.TrueForAll(part => rubric.IsInseparable(part.Mounting) == true))
             return new(kind, Quantity.Exactly(0), []);
         if (!rubric.Headroom.Contains(kind) && parts.Exists(part => part.Mounting is null))
             return new(kind, Quantity.Unknown, []);
         // A kind whose places are the same under several choices is scored once.
-        var key = $"{kind}:{string.Join('\n', recorded.Where(part => leftOut.Contains(part.Id)).Select(part => part.Id))}";
         if (!scored.TryGetValue(key, out var score))
         {
             score = rubric.Headroom.Contains(kind)

@@ -27,13 +27,14 @@ public static class WorkOrder
     {
         var steps = record.Steps;
         var open = new List<OpenOrder>();
-        var needed = graph.After.SelectMany(before => before).ToHashSet();
-        var begun = new HashSet<string>(StringComparer.Ordinal);
+        var needed = graph.Needed();
+        var begun = new bool[Math.Max(1, graph.Openers.Count)];
         for (var s = 0; s < steps.Count; s++)
         {
             var step = steps[s];
-            var isFirst = begun.Add(step.Layer);
-            if (RecordValidation.LeadsToNothing(step) && !needed.Contains(s))
+            var isFirst = !begun[graph.LayerOf[s]];
+            begun[graph.LayerOf[s]] = true;
+            if (RecordValidation.LeadsToNothing(step) && !needed[s])
                 open.Add(new(s, OrderQuestion.LeadsToNothing));
             else if (BringsOutMuch(step, record, graph) && step.After.Count == 0 && !step.NeedsNoOther && !isFirst)
                 open.Add(new(s, OrderQuestion.WhatComesBefore));

@@ -174,10 +174,10 @@ public sealed record VerdictView
     {
         var record = @checked.Record;
         var result = Scorer.Score(@checked, rubric, cancellation);
-        var ways = new WaysIn(@checked, rubric, cancellation);
+        var ways = new WaysIn(@checked, rubric);
         var second = ways.SecondBest(cancellation);
         var otherPower = rubric.Schools.PowerFirst == PowerFirst.Always ? PowerFirst.WhereBlocking : PowerFirst.Always;
-        var otherWays = new WaysIn(@checked, rubric with { Schools = rubric.Schools with { PowerFirst = otherPower } }, cancellation);
+        var otherWays = new WaysIn(@checked, rubric with { Schools = rubric.Schools with { PowerFirst = otherPower } });
         var other = otherWays.Routes(cancellation);
         var parts = result.Parts.ToLookup(part => part.Part.Kind, part => Part(part, @checked, rubric, ways, second, other));
         var repair = result.RepairKinds.ToDictionary(kind => kind.Kind);

@@ -29,11 +29,13 @@ internal readonly record struct Fasteners(double Least, double Greatest)
     /// <summary>What the burden is worth with the mixed lengths of the worst layer.</summary>
     /// <param name="layers">The screws of each layer of the route that are not known to stay in their part.</param>
     /// <param name="rubric">The rubric.</param>
-    public Quantity Worth(IEnumerable<IReadOnlyList<Unscrew>> layers, Rubric rubric)
+    public Quantity Worth(List<Unscrew>[] layers, Rubric rubric)
     {
         double bestMixing = 1, worstMixing = 1;
         foreach (var layer in layers)
         {
+            if (layer.Count == 0)
+                continue;
             var (best, worst) = Mixing(layer, rubric);
             bestMixing = Math.Min(bestMixing, best);
             worstMixing = Math.Min(worstMixing, worst);

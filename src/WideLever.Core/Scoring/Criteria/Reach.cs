@@ -8,7 +8,7 @@ public static class Reach
 {
     /// <summary>Reach of a route's effort under a kind's thresholds, full and zero, in seconds.</summary>
     public static Quantity Of(EffortSeconds effort, Thresholds kind) =>
-        Quantity.Between(Share(effort.High, kind), Share(effort.Value, kind), Share(effort.Low, kind));
+        effort.Low == effort.High ? Quantity.Exactly(Share(effort.Value, kind)) : Quantity.Between(Share(effort.High, kind), Share(effort.Value, kind), Share(effort.Low, kind));
 
     private static double Share(double effort, Thresholds kind)
     {

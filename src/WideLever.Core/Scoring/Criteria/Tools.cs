@@ -30,7 +30,9 @@ internal readonly record struct Tools(uint Known, int Unknown)
         var high = worst * Extra(known, rubric);
         if (Unknown == 0)
             return Quantity.Exactly(high);
-        var worstDrive = Words.Members<Drive>().Min(drive => rubric.Tools[drive.Tool()]);
+        double worstDrive = 1;
+        foreach (var drive in Words.Members<Drive>())
+            worstDrive = Math.Min(worstDrive, rubric.Tools[drive.Tool()]);
         return Quantity.Between(Math.Min(worst, worstDrive) * Extra(known + Unknown, rubric), high);
     }
 
