@@ -250,4 +250,86 @@ public sealed class CriteriaTests
             record.Criterion(criterion).ShouldBe(Quantity.Unknown);
         record.Score().PartOf("battery").Effort.ShouldBeNull();
     }
+
+    [Fact]
+    public void A_count_that_is_a_span_takes_its_greatest_for_the_low_its_least_for_the_high_and_the_middle_for_the_value()
+    {
+        var burden = 1 - 0.95 * 0.85;
+        Build.OneStep(Screws(1) with { Count = new(2, 4) }).Criterion(Criterion.Fasteners)
+            .ShouldBeAbout(1 / (1 + 4 * burden / 6), 1 / (1 + 3 * burden / 6), 1 / (1 + 2 * burden / 6));
+        Build.OneStep(new Unclip { Count = new(2, 6) }).Criterion(Criterion.Fasteners)
+            .ShouldBeAbout(1 / (1 + 6 * 0.05 / 6), 1 / (1 + 4 * 0.05 / 6), 1 / (1 + 2 * 0.05 / 6));
+        var (glue, further) = (Examples.House.Bonds[Bond.SoftGlue], Examples.House.ExtraBond);
+        Build.OneStep(new Unbond { Bond = Bond.SoftGlue, LengthMm = 40, Count = new(1, 3) }).Criterion(Criterion.Bonds)
+            .ShouldBeAbout(glue * further * further, (glue * further * further + glue) / 2, glue);
+        var (clip, zero) = (Examples.House.Damage.Unclip, Examples.House.SurvivalAtZero);
+        double Worth(double count) => (Math.Pow(1 - clip, count) - zero) / (1 - zero);
+        Build.OneStep(new Unclip { Count = new(2, 6) }).Criterion(Criterion.Survival).ShouldBeAbout(Worth(6), Worth(4), Worth(2));
+    }
+
+    [Fact]
+    public void A_count_that_nobody_took_is_the_rubrics_span_for_its_action()
+    {
+        foreach (var action in new TeardownAction[] { Screws(1), new Unclip(), new Unbond { Bond = Bond.Tape, LengthMm = 40 }, new Unplug { Connector = Connector.Coax } })
+        {
+            var (unknown, span) = (Build.OneStep(action with { Count = null }), Build.OneStep(action with { Count = Examples.House.UnknownCount[action.Verb] }));
+            unknown.Score().PartOf("battery").Effort.ShouldBe(span.Score().PartOf("battery").Effort);
+            foreach (var criterion in new[] { Criterion.Fasteners, Criterion.Bonds, Criterion.Survival })
+                unknown.Criterion(criterion).ShouldBe(span.Criterion(criterion), $"{action.Verb} {criterion}");
+        }
+        Examples.House.UnknownCount[Verb.Unclip].Least.ShouldBeLessThan(Examples.House.UnknownCount[Verb.Unclip].Most);
+    }
+
+    [Fact]
+    public void Mounting_of_what_is_one_piece_with_a_unit_that_can_be_swapped_is_a_share_of_the_units()
+    {
+        Quantity Of(PartKind kind, Mounting? unit, Mounting own = Mounting.Soldered)
+        {
+            var within = Build.Part("unit", kind, unit);
+            return Build.Record(["outside"], [], [Build.Part("battery", PartKind.Battery, own) with { Within = unit is null ? null : "unit" }, within]).Criterion(Criterion.Mounting);
+        }
+        var (house, screwed, soldered) = (Examples.House, Examples.House.Mountings[Mounting.Screwed], Examples.House.Mountings[Mounting.Soldered]);
+        var share = house.UnitShare[PartKind.PortsBoard] * screwed;
+        share.ShouldBeGreaterThan(soldered);
+        Of(PartKind.PortsBoard, Mounting.Screwed).ShouldBeAbout(share, share, share);
+        var main = Math.Max(soldered, house.UnitShare[PartKind.Mainboard] * screwed);
+        Of(PartKind.Mainboard, Mounting.Screwed).ShouldBeAbout(main, main, main);
+        share.ShouldBeGreaterThan(main);
+        // Of which nobody knows what it is a piece of, the best unit is allowed for.
+        Of(PartKind.PortsBoard, null).ShouldBeAbout(soldered, soldered, Math.Max(soldered, house.UnitShare.Values.ToArray().Max()));
+        // A share lowers nothing, and what can be separated is by the table alone.
+        Of(PartKind.PortsBoard, Mounting.Screwed, Mounting.Screwed).ShouldBeAbout(screwed, screwed, screwed);
+    }
+
+    [Fact]
+    public void Supply_that_is_unknown_has_a_value_where_the_interface_is_an_open_standard()
+    {
+        Quantity Of(Standard? standard, bool? paired = null)
+        {
+            var part = Build.Part("battery", PartKind.Battery) with { Interface = new() { Standard = standard }, Spare = new() { Paired = paired } };
+            return Build.Record(["outside"], [], [part]).Criterion(Criterion.Supply);
+        }
+        var open = Examples.House.OpenSupply!.Value;
+        Of(Standard.Open).ShouldBe(new(0, open, 1, 0));
+        Of(Standard.Open, paired: false).ShouldBe(new(0, open, 1, 0));
+        Of(Standard.Open, paired: true).ShouldBe(new(0, open * Examples.House.Paired, 1, 0));
+        Of(Standard.Restricted).ShouldBe(Quantity.Unknown);
+        Of(null).ShouldBe(Quantity.Unknown);
+    }
+
+    [Fact]
+    public void A_part_in_view_that_no_step_frees_is_no_better_than_the_way_to_where_it_is_seen()
+    {
+        var open = Build.Step("open", "outside", Screws(6)) with { Opens = "inside" };
+        TeardownRecord Of(string? layer) => Build.Record(["outside", "inside"], [open], [Build.Part("battery", PartKind.Battery) with { Layer = layer }]);
+        var way = Build.OneStep(Screws(6));
+        foreach (var criterion in new[] { Criterion.Reach, Criterion.Fasteners, Criterion.Tools, Criterion.Bonds, Criterion.Survival })
+        {
+            Of("inside").Criterion(criterion).ShouldBe(new(0, null, way.Criterion(criterion).High, 0), criterion.ToString());
+            Of("outside").Criterion(criterion).ShouldBe(Quantity.Unknown);
+            Of(null).Criterion(criterion).ShouldBe(Quantity.Unknown);
+        }
+        Of("inside").Score().PartOf("battery").Route.ShouldBeNull();
+        Of("inside").Criterion(Criterion.Fasteners).High.ShouldBeLessThan(1);
+    }
 }

@@ -93,10 +93,46 @@ public sealed class WhatMustHoldTests
     private static IEnumerable<Quantity> All(Result result) =>
     [
         result.Repair, result.Upgrade, result.Combined,
-        .. result.RepairKinds.Select(kind => kind.Score), .. result.UpgradeKinds.Select(kind => kind.Score),
+        .. result.RepairKinds.Select(kind => kind.Score),
+        .. result.UpgradeChoices.Select(choice => choice.Upgrade), .. result.UpgradeChoices.SelectMany(choice => choice.Kinds).Select(kind => kind.Score),
+        .. result.UpgradeChoices.SelectMany(choice => choice.Kinds).SelectMany(kind => kind.Sets).SelectMany(set => new[] { set.Headroom, set.Standard, set.Access, set.Score }),
         .. result.Parts.Select(part => part.Score).OfType<Quantity>(),
         .. result.Parts.SelectMany(part => part.Criteria?.Pairs.Select(pair => pair.Value) ?? []),
     ];
+
+    [Fact]
+    public void There_is_a_figure_exactly_where_enough_of_the_weight_has_one()
+    {
+        var (with, without) = (0, 0);
+        for (var seed = 0; seed < 400; seed++)
+        {
+            var record = seed % 2 == 0 ? RandomRecords.OneWay(new Random(seed)) : RandomRecords.Tangled(new Random(seed));
+            var rubric = Rubrics[seed % Rubrics.Length] with { ValueFrom = seed % 3 == 0 ? 0.9 : Examples.House.ValueFrom };
+            var result = record.Score(rubric);
+            Holds(result.Repair, result.RepairKinds.Select(kind => (rubric.Repair[kind.Kind], kind.Score)));
+            foreach (var kind in result.RepairKinds)
+                Holds(kind.Score, result.Parts.Where(part => part.Part.Kind == kind.Kind && part.Score is not null).Select(part => (1.0, part.Score!.Value)));
+            foreach (var part in result.Parts.Where(part => part.Criteria is not null))
+                Holds(part.Score!.Value, part.Criteria!.Pairs.Select(pair => (rubric.Criteria[pair.Key], pair.Value)));
+            foreach (var choice in result.UpgradeChoices)
+                Holds(choice.Upgrade, choice.Kinds.Select(kind => (rubric.Upgrade[kind.Kind], kind.Score)));
+
+            void Holds(Quantity mean, IEnumerable<(double Weight, Quantity Item)> items)
+            {
+                var counted = items.Where(item => item.Weight > 0).ToList();
+                if (counted.Count == 0)
+                    return;
+                var known = counted.Where(item => item.Item.Value is not null).Sum(item => item.Weight) / counted.Sum(item => item.Weight);
+                (mean.Value is not null).ShouldBe(known >= rubric.ValueFrom - 1e-9, $"seed {seed}: {known:P1} of the weight has a value, {mean}");
+                if (mean.Value is null)
+                    without++;
+                else
+                    with++;
+            }
+        }
+        with.ShouldBeGreaterThan(400);
+        without.ShouldBeGreaterThan(400);
+    }
 
     [Fact]
     public void The_order_in_which_parts_are_listed_changes_nothing()

@@ -7,7 +7,9 @@ namespace WideLever.Interchange.Tests;
 /// <summary><c>docs/record.md</c>: what is a fault, where, and what is not.</summary>
 public sealed class BadInputTests
 {
-    private static IReadOnlyList<Fault> Faults(string json) => RecordReader.Read(Encoding.UTF8.GetBytes(json), RubricReader.House).Faults;
+    private static RecordCheck Read(string json) => RecordReader.Read(Encoding.UTF8.GetBytes(json), RubricReader.House);
+
+    private static IReadOnlyList<Fault> Faults(string json) => Read(json).Faults;
 
     private static IReadOnlyList<Fault> Faults(Action<JsonObject> spoil, JsonObject? record = null)
     {
@@ -141,6 +143,50 @@ public sealed class BadInputTests
         var fault = Faults(record => Screws(record)[field] = Json(value)).ShouldHaveSingleItem();
         fault.At.ShouldBe($"steps[0].actions[0].{field}");
         fault.Message.ShouldContain(message);
+    }
+
+    [Theory]
+    [InlineData("[1, null]", "count[1]", "must be a number, not null")]
+    [InlineData("[\"1\", 3]", "count[0]", "must be a number, not text")]
+    [InlineData("[1, 2.5]", "count[1]", "whole number")]
+    public void An_end_of_a_span_is_told_at_its_place(string value, string at, string message)
+    {
+        var fault = Faults(record => Screws(record)["count"] = Json(value)).ShouldHaveSingleItem();
+        fault.At.ShouldBe($"steps[0].actions[0].{at}");
+        fault.Message.ShouldContain(message);
+    }
+
+    [Theory]
+    // A name is the same however it is spelt.
+    [InlineData("{\"format\": 1, \"f\\u006frmat\": 2}", true)]
+    [InlineData("{\"\\u0066ormat\": \"wide-lever/teardown\", \"format\": \"wide-lever/teardown\"}", true)]
+    [InlineData("{\"unit\": {\"maker\": \"a\", \"model\": \"b\", \"maker\": \"a\"}}", true)]
+    [InlineData("{\"unit\": [{\"deep\": [{\"a\": 1, \"b\": 2, \"a\": 3}]}]}", true)]
+    // What only looks alike to a quick glance: as long, with the same first, middle and last letter.
+    [InlineData("{\"abcde\": 1, \"axcye\": 2}", false)]
+    [InlineData("{\"é\": 1, \"è\": 2}", false)]
+    public void A_field_that_stands_twice_is_told_wherever_it_is(string text, bool twice) =>
+        Read(text).Faults.Any(fault => fault.Message.Contains("a field stands twice", StringComparison.Ordinal)).ShouldBe(twice);
+
+    [Theory]
+    [InlineData(31)]
+    [InlineData(32)]
+    [InlineData(33)]
+    [InlineData(5_000)]
+    public void A_field_that_stands_twice_is_found_among_any_number(int fields)
+    {
+        var names = Enumerable.Range(0, fields).Select(i => $"\"field{i}\": {i}").ToList();
+        Read($"{{{string.Join(',', names)}}}").Faults[0].Message.ShouldNotContain("twice");
+        Read($"{{{string.Join(',', names)}, \"field{fields / 2}\": 0}}").Faults[0].Message.ShouldContain("a field stands twice");
+    }
+
+    [Fact]
+    public void A_field_spelt_with_escapes_is_the_field()
+    {
+        var text = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "examples", "1-two-routes.json"));
+        var escaped = text.Replace("\"maker\":", "\"m\\u0061ker\":", StringComparison.Ordinal).Replace("\"do\":", "\"d\\u006f\":", StringComparison.Ordinal).Replace("\"unscrew\"", "\"un\\u0073crew\"", StringComparison.Ordinal);
+        escaped.ShouldNotBe(text);
+        RecordJson.RecordFile(Read(escaped).Checked!.Record).ShouldBe(RecordJson.RecordFile(Read(text).Checked!.Record));
     }
 
     public static TheoryData<string> Nullable =>
