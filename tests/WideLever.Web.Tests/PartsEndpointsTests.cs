@@ -230,4 +230,84 @@ public sealed class PartsEndpointsTests(Bench bench) : IClassFixture<Bench>
     public async Task An_address_that_is_not_on_this_machine_needs_the_houses_word(string address, bool elsewhere) =>
         (await Bench.SendAsync(bench.Window, HttpMethod.Put, "/api/settings/catalogue", new JsonObject { ["address"] = address, ["elsewhere"] = elsewhere }.ToJsonString()))
             .Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+
+    [Theory]
+    [InlineData("layer", "\"cellar\"", "layer", "there is no layer \"cellar\"")]
+    [InlineData("excludes", "[\"ssd\"]", "excludes[0]", "excludes itself")]
+    [InlineData("excludes", "[\"memory-a\", \"mamory-b\"]", "excludes[1]", "there is no part \"mamory-b\"; did you mean \"memory-b\"?")]
+    [InlineData("excludes", "[\"fan\"]", "excludes[0]", "only memory, storage and battery exclude each other")]
+    [InlineData("excludes", "\"memory-a\"", "excludes", "must be a list, not text")]
+    [InlineData("fitted", "false", "capacity.fitted", "nothing is fitted in an empty place")]
+    public async Task A_place_or_view_that_cannot_be_is_refused_where_it_is_said_and_nothing_changes(string field, string value, string at, string message)
+    {
+        var id = await bench.ImportAsync("1-two-routes");
+        var before = await UnitAsync(id);
+        var parts = before["record"]!["parts"]!.AsArray();
+        var place = Enumerable.Range(0, parts.Count).Single(p => (string)parts[p]!["id"]! == "ssd");
+        var part = parts[place]!.DeepClone();
+        part[field] = JsonNode.Parse(value);
+        var (status, problem, _) = await Bench.SendAsync(bench.Window, HttpMethod.Put, $"/api/units/{id}/parts/ssd", part.ToJsonString(), 1);
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        Bench.Places(problem).ShouldBe([$"parts[{place}].{at}"]);
+        ((string)problem!["faults"]![0]!["message"]!).ShouldContain(message);
+        JsonNode.DeepEquals(await UnitAsync(id), before).ShouldBeTrue();
+    }
+
+    [Theory]
+    [InlineData("[5, 3]", "", "a span must not fall")]
+    [InlineData("[3]", "", "a span is [least, most], not a list of 1")]
+    [InlineData("[1, null]", "[1]", "must be a number, not null")]
+    [InlineData("[0, 4]", "", "from 1 to 999")]
+    [InlineData("[1, 1000]", "", "from 1 to 999")]
+    [InlineData("\"some\"", "", "must be a whole number, [least, most], or null where it is unknown, not text")]
+    public async Task A_count_that_cannot_be_is_refused_where_it_is_said_and_nothing_changes(string count, string at, string message)
+    {
+        var id = await bench.ImportAsync("1-two-routes");
+        var before = await UnitAsync(id);
+        var step = before["record"]!["steps"]![0]!.DeepClone();
+        step["actions"]![0]!["count"] = JsonNode.Parse(count);
+        var (status, problem, _) = await Bench.SendAsync(bench.Window, HttpMethod.Put, $"/api/teardowns/{before["teardownId"]}/steps/{step["id"]}", step.ToJsonString(), 1);
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        Bench.Places(problem).ShouldBe([$"steps[0].actions[0].count{at}"]);
+        ((string)problem!["faults"]![0]!["message"]!).ShouldContain(message);
+        JsonNode.DeepEquals(await UnitAsync(id), before).ShouldBeTrue();
+    }
+
+    [Fact]
+    public async Task More_places_that_exclude_each_other_than_can_be_gone_through_are_refused_and_no_unit_begins()
+    {
+        var shelf = (await bench.GetAsync("/api/shelf")).Body!.ToJsonString();
+        string Record(int drives)
+        {
+            var parts = Enumerable.Range(0, 5).Select(i => $$"""{"id": "m{{i}}", "kind": "memory"}""")
+                .Concat(Enumerable.Range(0, drives).Select(i => $$"""{"id": "d{{i}}", "kind": "storage", "excludes": ["m{{i % 5}}"]}"""));
+            return $$"""
+                {"format": "wide-lever/teardown", "version": 1, "unit": {"maker": "Skerrow", "model": "Many", "modelCode": "MANY-{{drives}}"},
+                 "teardown": {"date": "2026-11-24", "bench": "Bench 1"}, "layers": ["outside"], "steps": [], "parts": [{{string.Join(", ", parts)}}]}
+                """;
+        }
+        var (status, problem, _) = await bench.PostAsync("/api/records", Record(6));
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        Bench.Places(problem).ShouldBe(["parts"]);
+        ((string)problem!["faults"]![0]!["message"]!).ShouldContain("11 parts exclude each other; the limit is 10");
+        (await bench.GetAsync("/api/shelf")).Body!.ToJsonString().ShouldBe(shelf);
+        (await bench.PostAsync("/api/records", Record(5))).Status.ShouldBe(HttpStatusCode.Created);
+    }
+
+    [Fact]
+    public async Task A_part_in_view_follows_its_layer_when_that_is_renamed_and_the_rename_is_taken_back()
+    {
+        var id = await bench.ImportAsync("1-two-routes");
+        var unit = await UnitAsync(id);
+        var part = unit["record"]!["parts"]!.AsArray().Single(one => (string)one!["id"]! == "ssd")!.DeepClone();
+        part["layer"] = "inside";
+        (await Bench.SendAsync(bench.Window, HttpMethod.Put, $"/api/units/{id}/parts/ssd", part.ToJsonString(), 1)).Status.ShouldBe(HttpStatusCode.OK);
+        async Task<string?> LayerAsync() => (string?)(await UnitAsync(id))["record"]!["parts"]!.AsArray().Single(one => (string)one!["id"]! == "ssd")!["layer"];
+        (await bench.PostAsync($"/api/teardowns/{unit["teardownId"]}/layers/rename?layer=inside&name=under%20the%20base", null, 1)).Status.ShouldBe(HttpStatusCode.OK);
+        (await LayerAsync()).ShouldBe("under the base");
+        ((string)(await UnitAsync(id))["record"]!["layers"]![1]!).ShouldBe("under the base");
+        (await bench.PostAsync($"/api/teardowns/{unit["teardownId"]}/undo")).Status.ShouldBe(HttpStatusCode.OK);
+        (await LayerAsync()).ShouldBe("inside");
+        ((string)(await UnitAsync(id))["record"]!["layers"]![1]!).ShouldBe("inside");
+    }
 }
