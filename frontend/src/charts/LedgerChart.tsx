@@ -1,7 +1,7 @@
 import { barHeight, layOut, type Spent } from './ledger';
 
 const width = 1060;
-const from = 170;
+const from = 205;
 const to = 950;
 const top = 5;
 
