@@ -1,5 +1,6 @@
 import { scaleLinear } from 'd3-scale';
-import type { Quantity } from '../api/client';
+import type { Quantity, Schemas } from '../api/client';
+import { hasFigure } from '../record/IndexFigure';
 
 /** Something to stand on an index axis. */
 export interface AxisItem {
@@ -10,6 +11,17 @@ export interface AxisItem {
   settled: boolean;
   /** Whether it has a figure; without one it is a range and no dot. */
   figure: boolean;
+}
+
+/** A unit as it stands on an axis. */
+export function axisItem(unit: { id: string; model: string; status: Schemas['Status'] }, quantity: Quantity): AxisItem {
+  return {
+    id: unit.id,
+    text: unit.model,
+    quantity,
+    settled: unit.status === 'complete',
+    figure: hasFigure(quantity, unit.status),
+  };
 }
 
 /** An item with its place on the axis. */

@@ -2,7 +2,7 @@ import { Select } from 'antd';
 import { memo, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { PartKind, Schemas } from '../../api/client';
-import type { AxisItem } from '../../charts/axis';
+import { axisItem } from '../../charts/axis';
 import { ChartCard } from '../../charts/ChartCard';
 import { IndexAxis } from '../../charts/IndexAxis';
 import { ValueChart } from '../../charts/ValueChart';
@@ -97,8 +97,8 @@ const Axes = memo(function Axes({ field, later, index, resolution }: ChartProps 
       note={`not told apart within ${resolution} points`}
       chart={
         <>
-          <IndexAxis name="Repair" items={units.map((unit) => axisItem(unit, 'repair'))} onOpen={open} />
-          <IndexAxis name="Upgrade" items={units.map((unit) => axisItem(unit, 'upgrade'))} onOpen={open} />
+          <IndexAxis name="Repair" items={units.map((unit) => axisItem(unit, unit.repair.quantity))} onOpen={open} />
+          <IndexAxis name="Upgrade" items={units.map((unit) => axisItem(unit, unit.upgrade.quantity))} onOpen={open} />
         </>
       }
       table={<Standings units={ordered(units, index)} />}
@@ -173,17 +173,6 @@ const Value = memo(function Value({ field, later, index, currency }: ChartProps 
     </ChartCard>
   );
 });
-
-function axisItem(unit: Unit, index: 'repair' | 'upgrade'): AxisItem {
-  const { quantity } = unit[index];
-  return {
-    id: unit.id,
-    text: unit.model,
-    quantity,
-    settled: unit.status === 'complete',
-    figure: hasFigure(quantity, unit.status),
-  };
-}
 
 function Standings({ units }: { units: readonly Unit[] }) {
   return (

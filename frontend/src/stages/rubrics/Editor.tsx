@@ -115,23 +115,26 @@ function FunctionSheet({ document, set, functions }: SheetProps & { functions: S
   );
 }
 
+const limits = ['floor', 'valueFrom', 'resolution'] as const;
+
 const numbers = ['screwBase', 'clipBurden', 'extraBond', 'paired', 'openSupply'] as const;
+
+/** Numbers of the rubric that stand by themselves; those that an earlier revision lacks are left out. */
+function Numbers({ of, document, set }: SheetProps & { of: readonly string[] }) {
+  return of
+    .filter((at) => typeof document[at] === 'number')
+    .map((at) => (
+      <Field key={at} name={tableName(at)}>
+        <RubricNumber name={tableName(at)} value={number(document, [at])} onChange={(value) => set([at], value)} />
+      </Field>
+    ));
+}
 
 function TableSheet({ document, set }: SheetProps) {
   return (
     <>
       <div className="fields">
-        {numbers
-          .filter((at) => typeof document[at] === 'number')
-          .map((at) => (
-            <Field key={at} name={tableName(at)}>
-              <RubricNumber
-                name={tableName(at)}
-                value={number(document, [at])}
-                onChange={(value) => set([at], value)}
-              />
-            </Field>
-          ))}
+        <Numbers of={numbers} document={document} set={set} />
         <Words at="inseparable" words={mountingValues} document={document} set={set} />
         <Words at="mayBeAbsent" words={partKindValues} document={document} set={set} />
         <Words at="smallHeads" words={[]} document={document} set={set} />
@@ -217,17 +220,7 @@ function SchoolSheet({ document, set }: SheetProps) {
       </div>
       <ValueTable document={document} place={['status']} set={set} />
       <div className="fields">
-        {['floor', 'valueFrom', 'resolution']
-          .filter((at) => document[at] !== undefined)
-          .map((at) => (
-            <Field key={at} name={tableName(at)}>
-              <RubricNumber
-                name={tableName(at)}
-                value={number(document, [at])}
-                onChange={(value) => set([at], value)}
-              />
-            </Field>
-          ))}
+        <Numbers of={limits} document={document} set={set} />
         <Field name={tableName('currency')} hint="Prices in another one count by their rate; their amounts are kept.">
           <Text
             name={tableName('currency')}

@@ -6,9 +6,8 @@ import { useShelf } from '../../api/queries';
 import { machineClassValues, statusValues } from '../../api/schema';
 import { Empty, Failed, Loading } from '../../app/states';
 import { type ShelfDeed, shelfDeeds } from '../../app/views';
-import type { AxisItem } from '../../charts/axis';
+import { axisItem } from '../../charts/axis';
 import { IndexAxis } from '../../charts/IndexAxis';
-import { hasFigure } from '../../record/IndexFigure';
 import { label } from '../../words';
 import { UnitTable } from './UnitTable';
 
@@ -195,16 +194,6 @@ function useFindKey() {
     return () => window.removeEventListener('keydown', onKey);
   }, []);
   return find;
-}
-
-function axisItem(unit: ShelfUnit, quantity: ShelfUnit['repair']): AxisItem {
-  return {
-    id: unit.id,
-    text: unit.model,
-    quantity,
-    settled: unit.status === 'complete',
-    figure: hasFigure(quantity, unit.status),
-  };
 }
 
 function matches(unit: ShelfUnit, filter: Filter): boolean {
