@@ -91,7 +91,7 @@ public sealed class ComparingTests
         Field.Groups([Between(50, 50), Between(47, 47)], 3).ShouldBe([1, 1], "exactly the resolution is not more than it");
         Field.Groups([], 3).ShouldBeEmpty();
         var random = new Random(2);
-        for (var round = 0; round < 200; round++)
+        for (var round = 0; round < Long.Of(200); round++)
         {
             var some = Enumerable.Range(0, 12).Select(_ => random.NextDouble() * 100).Select(low => Between(low, low + random.NextDouble() * 8)).ToArray();
             var groups = Field.Groups(some, 3);

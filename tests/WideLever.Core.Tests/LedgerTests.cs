@@ -22,7 +22,7 @@ public sealed class LedgerTests
     {
         var (leaves, records, actions, unknown) = (0, 0, 0, 0);
         var examples = Examples.Names.Select(Examples.Record).ToList();
-        for (var seed = 0; seed < 1_000; seed++)
+        for (var seed = 0; seed < Long.Of(1_000); seed++)
         {
             var checkedRecord = (seed % 50 < 7 ? examples[seed % 7] : RandomRecords.OneWay(new Random(seed)).Checked());
             var record = checkedRecord.Record;
@@ -53,10 +53,10 @@ public sealed class LedgerTests
                 leaves += all.Count;
             }
         }
-        records.ShouldBeGreaterThan(1_500);
-        leaves.ShouldBeGreaterThan(20_000);
-        actions.ShouldBeGreaterThan(50_000);
-        unknown.ShouldBeGreaterThan(1_000);
+        records.ShouldBeGreaterThan(Long.Of(1_500));
+        leaves.ShouldBeGreaterThan(Long.Of(20_000));
+        actions.ShouldBeGreaterThan(Long.Of(50_000));
+        unknown.ShouldBeGreaterThan(Long.Of(1_000));
     }
 
     private static IEnumerable<LedgerLine> Leaves(LedgerLine line) => line.Lines.Count == 0 ? [line] : line.Lines.SelectMany(Leaves);

@@ -177,7 +177,7 @@ public sealed class PlacesTests
     public void U_of_any_places_is_what_trying_every_set_and_every_choice_gives()
     {
         var (choices, sets, valued) = (0, 0, 0);
-        for (var seed = 0; seed < 300; seed++)
+        for (var seed = 0; seed < Long.Of(300); seed++)
         {
             var record = RandomRecords.WithPlaces(new Random(seed));
             var rubric = House.With(schools => schools with { Ceiling = (CeilingSource)(seed % 3), AcrossMean = seed % 2 });
@@ -189,16 +189,16 @@ public sealed class PlacesTests
             sets += result.UpgradeKinds.Max(kind => kind.Sets.Count) > 2 ? 1 : 0;
             valued += result.Upgrade.Value is null ? 0 : 1;
         }
-        choices.ShouldBeGreaterThan(60);
-        sets.ShouldBeGreaterThan(60);
-        valued.ShouldBeInRange(60, 280);
+        choices.ShouldBeGreaterThan(Long.Of(60));
+        sets.ShouldBeGreaterThan(Long.Of(60));
+        valued.ShouldBeInRange(Long.Of(60), Long.Of(280));
     }
 
     [Fact]
     public void A_place_more_of_a_kind_that_has_one_and_a_proved_ceiling_never_lower_U()
     {
         var (more, proved) = (0, 0);
-        for (var seed = 0; seed < 200; seed++)
+        for (var seed = 0; seed < Long.Of(200); seed++)
         {
             var random = new Random(seed);
             var record = RandomRecords.WithPlaces(random);
@@ -224,7 +224,7 @@ public sealed class PlacesTests
                 proved++;
             }
         }
-        more.ShouldBeGreaterThan(200);
-        proved.ShouldBeGreaterThan(200);
+        more.ShouldBeGreaterThan(Long.Of(200));
+        proved.ShouldBeGreaterThan(Long.Of(200));
     }
 }

@@ -79,7 +79,7 @@ public sealed partial class ReasonsTests
     [Fact]
     public void Sentences_of_any_record_read_as_sentences_and_name_facts_that_exist()
     {
-        var records = Enumerable.Range(0, 300).Select(seed => RandomRecords.OneWay(new Random(seed))).Concat(Examples.Names.Select(name => Examples.Record(name).Record)).ToList();
+        var records = Enumerable.Range(0, Long.Of(300)).Select(seed => RandomRecords.OneWay(new Random(seed))).Concat(Examples.Names.Select(name => Examples.Record(name).Record)).ToList();
         var peers = records.Take(9).Select(Losses).ToList();
         var made = 0;
         foreach (var record in records)
@@ -93,7 +93,7 @@ public sealed partial class ReasonsTests
                 made++;
             }
         }
-        made.ShouldBeGreaterThan(3_000);
+        made.ShouldBeGreaterThan(Long.Of(3_000));
     }
 
     // A capital first, a full stop last, no word of the format with a capital inside, nothing double or hanging.

@@ -16,7 +16,7 @@ public sealed class RoutesTests
     public void The_route_and_the_second_best_way_equal_brute_force_over_all_step_sets()
     {
         var (records, circular, severalDisconnecting, seconds, views) = (0, 0, 0, 0, 0);
-        for (var seed = 0; seed < 900; seed++)
+        for (var seed = 0; seed < Long.Of(900); seed++)
         {
             var record = RandomRecords.Tangled(new Random(seed));
             var rubric = (seed % 3) switch { 0 => House, 1 => WhereBlocking, _ => Steps };
@@ -49,12 +49,12 @@ public sealed class RoutesTests
             circular += brute.MetCircularSet ? 1 : 0;
             severalDisconnecting += record.Steps.Count(step => step.DisconnectsPower) > 1 ? 1 : 0;
         }
-        records.ShouldBeGreaterThanOrEqualTo(500);
+        records.ShouldBeGreaterThanOrEqualTo(Long.Of(500));
         // The generator must keep making what is hard, or this proves little.
-        circular.ShouldBeGreaterThan(90);
-        severalDisconnecting.ShouldBeGreaterThan(90);
-        seconds.ShouldBeGreaterThan(90);
-        views.ShouldBeGreaterThan(90);
+        circular.ShouldBeGreaterThan(Long.Of(90));
+        severalDisconnecting.ShouldBeGreaterThan(Long.Of(90));
+        seconds.ShouldBeGreaterThan(Long.Of(90));
+        views.ShouldBeGreaterThan(Long.Of(90));
     }
 
     /// <summary>Every set of steps, tried one after the other; shares nothing with the search but the efforts.</summary>

@@ -288,7 +288,7 @@ public sealed class StepLineTests
     {
         var random = new Random(20_261_125);
         var wild = 0;
-        for (var run = 0; run < 10_000 * Long.Rounds; run++)
+        for (var run = 0; run < Long.Of(10_000); run++)
         {
             var (step, context) = RandomSteps.Any(random);
             var line = StepLine.Print(step, context);
@@ -299,7 +299,7 @@ public sealed class StepLineTests
             reading.Step.Actions.ShouldBe(step.Actions, line);
             wild += step.Frees.Count + step.After.Count + step.Surprises.Count > 3 ? 1 : 0;
         }
-        wild.ShouldBeGreaterThan(500);
+        wild.ShouldBeGreaterThan(Long.Of(500));
 
         static string[] Kinds(Step step) => [.. step.Actions.Select(action => action.GetType().Name)];
     }
@@ -320,7 +320,7 @@ public sealed class StepLineTests
     {
         var random = new Random(7);
         string[] pieces = ["8", "ph0", "m2,5x4", "under", "?", ",", ";", ">", "=", "@", "after", "\"", "\\", "took", "x", "with", "lift", "tape", "late", "note", "=memory", "👋", "\u0000", " "];
-        for (var run = 0; run < 20_000 * Long.Rounds; run++)
+        for (var run = 0; run < Long.Of(20_000); run++)
         {
             var line = run % 2 == 0
                 ? string.Concat(Enumerable.Range(0, random.Next(12)).Select(_ => pieces[random.Next(pieces.Length)] + (random.Next(2) == 0 ? " " : "")))

@@ -122,7 +122,7 @@ public sealed class TeardownEditsTests
     public void Taking_back_any_of_many_changes_gives_what_the_others_alone_would_have_made()
     {
         var random = new Random(11);
-        for (var run = 0; run < 500; run++)
+        for (var run = 0; run < Long.Of(500); run++)
         {
             // Each change is of one step of its own, so that no two are in each other's way.
             var ids = Enumerable.Range(0, 6).Select(i => $"s{i}").ToList();

@@ -16,7 +16,7 @@ public sealed class WhatIfTests
     public void The_shipped_file_has_at_least_fifteen_changes_and_every_one_of_them_applies_somewhere()
     {
         Templates.Count.ShouldBeGreaterThanOrEqualTo(15);
-        var random = Enumerable.Range(0, 400).Select(seed => RandomRecords.OneWay(new Random(seed)));
+        var random = Enumerable.Range(0, Long.Of(400)).Select(seed => RandomRecords.OneWay(new Random(seed)));
         var records = Examples.Names.Select(name => Examples.Record(name).Record).Append(Build.Sealed()).Concat(random).ToList();
         var applied = records.SelectMany(record => MachineChange.Of(record, Templates)).Select(change => change.Template.Name).ToHashSet();
         Templates.Select(template => template.Name).Where(name => !applied.Contains(name)).ShouldBeEmpty();
@@ -102,7 +102,7 @@ public sealed class WhatIfTests
     public void Single_changes_are_worth_what_rescoring_the_edited_record_says()
     {
         var gains = 0;
-        foreach (var record in Examples.Names.Select(Examples.Record).Append(Build.Sealed().Checked()).Concat(Enumerable.Range(0, 100).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())))
+        foreach (var record in Examples.Names.Select(Examples.Record).Append(Build.Sealed().Checked()).Concat(Enumerable.Range(0, Long.Of(100)).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())))
         {
             foreach (var gain in WhatIf.Singles(record, Examples.House, Templates))
             {
@@ -114,7 +114,7 @@ public sealed class WhatIfTests
                 gains++;
             }
         }
-        gains.ShouldBeGreaterThan(500);
+        gains.ShouldBeGreaterThan(Long.Of(500));
     }
 
     [Theory]

@@ -25,7 +25,7 @@ public sealed class WhatMustHoldTests
     public void Filling_in_an_unknown_keeps_low_value_and_high_within_the_old_range_and_never_lowers_the_coverage()
     {
         var filled = 0;
-        foreach (var (seed, record, rubric) in OneWayRecords(160))
+        foreach (var (seed, record, rubric) in OneWayRecords(Long.Of(160)))
         {
             var before = record.Score(rubric);
             foreach (var (what, better) in Unknowns.Filled(record, new Random(seed)))
@@ -36,7 +36,7 @@ public sealed class WhatMustHoldTests
                 filled++;
             }
         }
-        filled.ShouldBeGreaterThan(1500);
+        filled.ShouldBeGreaterThan(Long.Of(1500));
     }
 
     private static void Within(Quantity old, Quantity now, string what)
@@ -52,7 +52,7 @@ public sealed class WhatMustHoldTests
     public void A_better_fact_never_lowers_the_repair_index()
     {
         var bettered = 0;
-        foreach (var (seed, record, rubric) in OneWayRecords(160))
+        foreach (var (seed, record, rubric) in OneWayRecords(Long.Of(160)))
         {
             var before = record.Score(rubric).Repair;
             foreach (var (what, better) in BetterFacts.Of(record))
@@ -65,13 +65,13 @@ public sealed class WhatMustHoldTests
                 bettered++;
             }
         }
-        bettered.ShouldBeGreaterThan(1500);
+        bettered.ShouldBeGreaterThan(Long.Of(1500));
     }
 
     [Fact]
     public void Low_is_at_most_value_and_value_at_most_high_everywhere()
     {
-        for (var seed = 0; seed < 500; seed++)
+        for (var seed = 0; seed < Long.Of(500); seed++)
         {
             var record = seed % 2 == 0 ? RandomRecords.OneWay(new Random(seed)) : RandomRecords.Tangled(new Random(seed));
             var result = record.Score(Rubrics[seed % Rubrics.Length]);
@@ -104,7 +104,7 @@ public sealed class WhatMustHoldTests
     public void There_is_a_figure_exactly_where_enough_of_the_weight_has_one()
     {
         var (with, without) = (0, 0);
-        for (var seed = 0; seed < 400; seed++)
+        for (var seed = 0; seed < Long.Of(400); seed++)
         {
             var record = seed % 2 == 0 ? RandomRecords.OneWay(new Random(seed)) : RandomRecords.Tangled(new Random(seed));
             var rubric = Rubrics[seed % Rubrics.Length] with { ValueFrom = seed % 3 == 0 ? 0.9 : Examples.House.ValueFrom };
@@ -130,8 +130,8 @@ public sealed class WhatMustHoldTests
                     with++;
             }
         }
-        with.ShouldBeGreaterThan(400);
-        without.ShouldBeGreaterThan(400);
+        with.ShouldBeGreaterThan(Long.Of(400));
+        without.ShouldBeGreaterThan(Long.Of(400));
     }
 
     [Fact]

@@ -55,7 +55,7 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
         var (process, address) = await ServeAsync("run", "--port", "0", "--data", folder);
         var token = await File.ReadAllTextAsync(Path.Combine(folder, "token"));
         var slowest = TimeSpan.Zero;
-        var kills = 10 * Long.Rounds;
+        var kills = Long.Of(10);
         for (var round = 0; round < kills; round++)
         {
             if (round % RoundsAUnit == 0)
