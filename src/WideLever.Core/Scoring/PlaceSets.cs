@@ -1,3 +1,4 @@
+using System.Numerics;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 
@@ -43,20 +44,44 @@ internal static class PlaceSets
     /// <param name="rubric">The rubric.</param>
     public static UpgradeKind Of(PartKind kind, IReadOnlyList<Part> parts, Func<Part, UpgradePlace> place, Unit machine, Rubric rubric)
     {
-        var candidates = Enumerable.Range(0, parts.Count).Where(p => rubric.IsInseparable(parts[p].Mounting) != true).ToArray();
-        var places = candidates.Select(p => place(parts[p])).ToArray();
-        var sets = new List<PlaceSet>((1 << candidates.Length) - 1);
-        var countedOn = new bool[parts.Count];
-        for (var set = 1; set < 1 << candidates.Length; set++)
+        // Plain loops: a shelf is rescored whole whenever a rubric is tried.
+        var candidates = new List<int>(parts.Count);
+        for (var p = 0; p < parts.Count; p++)
         {
-            for (var c = 0; c < candidates.Length; c++)
-                countedOn[candidates[c]] = (set >> c & 1) != 0;
-            sets.Add(Of([.. places.Where((_, c) => (set >> c & 1) != 0)], Headroom.Of(kind, parts, countedOn, machine, rubric), rubric));
+            if (rubric.IsInseparable(parts[p].Mounting) != true)
+                candidates.Add(p);
         }
-        if (sets.Count > 1)
-            sets = [.. sets.OrderByDescending(set => set.Score.Value ?? -1).ThenByDescending(set => set.Score.High).ThenByDescending(set => set.Places.Count)];
-        return new(kind, Quantity.Greatest([.. sets.Select(set => set.Score)]), sets);
+        var places = new UpgradePlace[candidates.Count];
+        for (var c = 0; c < places.Length; c++)
+            places[c] = place(parts[candidates[c]]);
+        var sets = new PlaceSet[(1 << places.Length) - 1];
+        var countedOn = new bool[parts.Count];
+        for (var set = 1; set <= sets.Length; set++)
+        {
+            var chosen = new UpgradePlace[BitOperations.PopCount((uint)set)];
+            var next = 0;
+            for (var c = 0; c < places.Length; c++)
+            {
+                countedOn[candidates[c]] = (set >> c & 1) != 0;
+                if (countedOn[candidates[c]])
+                    chosen[next++] = places[c];
+            }
+            sets[set - 1] = Of(chosen, Headroom.Of(kind, parts, countedOn, machine, rubric), rubric);
+        }
+        var scores = new Quantity[sets.Length];
+        for (var set = 0; set < scores.Length; set++)
+            scores[set] = sets[set].Score;
+        return new(kind, Quantity.Greatest(scores), sets.Length > 1 ? [.. sets.Order(BestFirst)] : sets);
     }
+
+    /// <summary>The set of the greatest value first, of those the one of the greatest high, of those the one with the most places.</summary>
+    private static readonly Comparer<PlaceSet> BestFirst = Comparer<PlaceSet>.Create((a, b) =>
+    {
+        var order = Nullable.Compare(b.Score.Value, a.Score.Value);
+        if (order == 0)
+            order = b.Score.High.CompareTo(a.Score.High);
+        return order == 0 ? b.Places.Count.CompareTo(a.Places.Count) : order;
+    });
 
     /// <summary>Kinds of which the separable parts are counted on, all of them; every mounting is known and one at least is separable.</summary>
     public static UpgradeKind OfSeparable(PartKind kind, IReadOnlyList<Part> parts, Func<Part, UpgradePlace> place, Rubric rubric)
@@ -91,6 +116,6 @@ internal static class PlaceSets
             score = score with { Low = 0 };
         if (headroom.Value == 0)
             score = score with { Value = 0 };
-        return score.High > 0 && places.Any(place => place.Part.Mounting is null) ? new(0, null, score.High, 0) : score;
+        return score.High > 0 && Array.Exists(places, place => place.Part.Mounting is null) ? new(0, null, score.High, 0) : score;
     }
 }

@@ -27,11 +27,23 @@ public readonly record struct Quantity(double Low, double? Value, double High, d
     /// coverage the least of those whose high is not below the greatest low. Method, <em>Means</em>, which places are counted on.
     /// </summary>
     /// <exception cref="InvalidOperationException">There is none.</exception>
-    public static Quantity Greatest(IReadOnlyCollection<Quantity> quantities)
+    public static Quantity Greatest(ReadOnlySpan<Quantity> quantities)
     {
-        var low = quantities.Max(one => one.Low);
-        var value = quantities.Max(one => one.Value);
-        return new(low, value is { } known ? Math.Max(known, low) : null, quantities.Max(one => one.High), quantities.Where(one => one.High >= low).Min(one => one.Coverage));
+        if (quantities.Length == 0)
+            throw new InvalidOperationException("the greatest of no quantity");
+        var (low, value, high, coverage) = (quantities[0].Low, quantities[0].Value, quantities[0].High, double.PositiveInfinity);
+        foreach (var one in quantities[1..])
+        {
+            (low, high) = (Math.Max(low, one.Low), Math.Max(high, one.High));
+            if (value is null || one.Value > value)
+                value = one.Value;
+        }
+        foreach (var one in quantities)
+        {
+            if (one.High >= low)
+                coverage = Math.Min(coverage, one.Coverage);
+        }
+        return new(low, value is { } known ? Math.Max(known, low) : null, high, coverage);
     }
 
     /// <summary>The same with nothing certain at the low end.</summary>
