@@ -31,7 +31,7 @@ public sealed class ComparingTests
     public void On_either_side_of_a_flip_point_rescoring_puts_another_unit_first(IndexName index, int across)
     {
         var rubric = Build.AnyValue.With(schools => schools with { AcrossMean = across });
-        var records = Examples.Names.Select(Examples.Record).Concat(Enumerable.Range(0, 12).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())).ToList();
+        var records = Examples.Names.Select(Examples.Record).Concat(Enumerable.Range(0, Long.Of(12)).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())).ToList();
         var (flips, none) = (0, 0);
         for (var i = 0; i + 1 < records.Count; i++)
         {

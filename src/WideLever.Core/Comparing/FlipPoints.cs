@@ -44,9 +44,11 @@ public static class FlipPoints
                 return null;
             var points = Enumerable.Range(0, Steps + 1).Select(i => sum * i / Steps * (1 - 1e-9)).Append(weight).Order().ToList();
             double? nearest = null;
+            var to = Apart(points[0]);
             for (var i = 1; i < points.Count; i++)
             {
-                var (from, to) = (Apart(points[i - 1]), Apart(points[i]));
+                var from = to;
+                to = Apart(points[i]);
                 if (!(from * to < 0))
                     continue;
                 var at = Brent.FindRoot(Apart, points[i - 1], points[i], 1e-9, 200);
