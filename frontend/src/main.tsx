@@ -3,12 +3,15 @@ import { createRoot } from 'react-dom/client';
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
 import './app/house.css';
+import { claimWindow } from './api/client';
 import { App } from './app/App';
 
 const root = document.getElementById('root');
 if (root === null) throw new Error('the page has no root');
-createRoot(root).render(
-  <StrictMode>
-    <App />
-  </StrictMode>,
+void claimWindow().then(() =>
+  createRoot(root).render(
+    <StrictMode>
+      <App />
+    </StrictMode>,
+  ),
 );

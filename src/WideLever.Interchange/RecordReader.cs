@@ -25,17 +25,26 @@ public static class RecordReader
     public static RecordCheck Read(ReadOnlyMemory<byte> utf8, Rubric rubric)
     {
         var faults = new List<Fault>();
+        return ReadRecord(utf8, faults) is { } record ? Check(record, rubric, faults) : Refused(faults);
+    }
+
+    /// <summary>Reads a record file, without the rules that a record must keep.</summary>
+    /// <param name="utf8">The file.</param>
+    /// <param name="faults">What could not be read is added.</param>
+    /// <returns>What could be read; null: nothing, it is no record file.</returns>
+    public static TeardownRecord? ReadRecord(ReadOnlyMemory<byte> utf8, List<Fault> faults)
+    {
         if (utf8.Length > MaxBytes)
         {
             faults.Add(new Fault("", "is larger than the 5 MB that a record file may have"));
-            return Refused(faults);
+            return null;
         }
         using var document = JsonText.Parse(utf8, faults);
         if (document is null)
-            return Refused(faults);
+            return null;
         var fields = new Fields(document.Root, Place.Root, faults);
         if (!IsFormat(fields, Format, Version))
-            return Refused(faults);
+            return null;
         var record = new TeardownRecord
         {
             Unit = Unit(fields.RequiredObject("unit")),
@@ -49,7 +58,7 @@ public static class RecordReader
             Notes = fields.OwnText("notes"),
         };
         fields.End();
-        return Check(record, rubric, faults);
+        return record;
     }
 
     /// <summary>Reads what belongs to a unit: <c>unit</c>, <c>absent</c>, <c>parts</c>.</summary>

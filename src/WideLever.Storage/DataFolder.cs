@@ -27,6 +27,12 @@ public sealed class DataFolder : IDisposable
     /// <summary>Where photos lie.</summary>
     public string Photos => System.IO.Path.Combine(Path, "photos");
 
+    /// <summary>Where small pictures of photos lie.</summary>
+    public string Thumbnails => System.IO.Path.Combine(Path, "thumbnails");
+
+    /// <summary>Where photos lie that nothing names, for some weeks.</summary>
+    public string PhotosAside => System.IO.Path.Combine(Path, "photos-aside");
+
     /// <summary>What a script or device must show to change anything.</summary>
     public string Token { get; }
 

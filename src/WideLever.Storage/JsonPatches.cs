@@ -19,9 +19,12 @@ public static class JsonPatches
 
     /// <summary>The document with a patch applied; the one given stays as it is.</summary>
     /// <exception cref="InvalidOperationException">The patch does not fit the document.</exception>
-    public static JsonNode? Apply(JsonNode? document, JsonArray patch)
+    public static JsonNode? Apply(JsonNode? document, JsonArray patch) => ApplyTo(document?.DeepClone(), patch);
+
+    /// <summary>As <see cref="Apply"/>, into the document that is given.</summary>
+    /// <exception cref="InvalidOperationException">The patch does not fit the document.</exception>
+    internal static JsonNode? ApplyTo(JsonNode? root, JsonArray patch)
     {
-        var root = document?.DeepClone();
         foreach (var operation in patch)
         {
             var path = (string?)operation!["path"] ?? "";

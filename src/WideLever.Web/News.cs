@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Runtime.CompilerServices;
 using System.Threading.Channels;
+using WideLever.House;
 
 namespace WideLever.Web;
 
@@ -23,6 +24,13 @@ public sealed record Tidings(NewsKind Kind, string About, string WindowId);
 /// <summary>Tells every open window at once what changed, and the one at the bench what its pedal did.</summary>
 public sealed class News
 {
+    /// <summary>Tells of what is done at the desk.</summary>
+    public News(Desk? desk = null)
+    {
+        if (desk is not null)
+            desk.Done += happened => Tell(new(NewsKind.Changed, happened.About, happened.WindowId));
+    }
+
     private readonly ConcurrentDictionary<Channel<Tidings>, string> listeners = new();
     private readonly Dictionary<string, (bool Resting, double At)> hidden = new(StringComparer.Ordinal);
     private string attended = "";

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Records;
+using WideLever.House;
 
 namespace WideLever.Web;
 
@@ -31,6 +32,19 @@ public sealed record Problem
 /// <summary>The problems that endpoints answer with.</summary>
 public static class Problems
 {
+    public static JsonHttpResult<Problem> Of(Refusal refusal) => refusal.Kind switch
+    {
+        RefusalKind.NotFound => Of("not-found", "Not found", 404, refusal.Detail),
+        RefusalKind.Conflict => Conflict(refusal.Detail),
+        RefusalKind.Faulty => Faulty(refusal.Faults),
+        RefusalKind.Early => Early(refusal.Faults),
+        RefusalKind.Stale => Stale(refusal.Revision ?? 0, refusal.Changed),
+        RefusalKind.Unseen => RevisionMissing(),
+        RefusalKind.Unreadable => Of("unreadable", "Cannot be read", 409,
+            $"What is stored of {refusal.Detail} cannot be read by this version of the program. It is kept as it is, and can be downloaded from the shelf.", refusal.Faults),
+        _ => throw new ArgumentOutOfRangeException(nameof(refusal), refusal.Kind, "a refusal without a problem"),
+    };
+
     public static JsonHttpResult<Problem> NotFound(string what) => Of("not-found", "Not found", 404, $"There is no {what}.");
 
     public static JsonHttpResult<Problem> Forbidden(string detail) => Of("forbidden", "Not allowed", 403, detail);
@@ -42,8 +56,10 @@ public static class Problems
 
     public static JsonHttpResult<Problem> Picture(string detail) => Of("picture", "Not a picture for here", 422, $"{detail} Nothing was changed.");
 
-    public static JsonHttpResult<Problem> Early(IReadOnlyList<Fault> needs) => Of("early", "Too early", 409,
+    private static JsonHttpResult<Problem> Early(IReadOnlyList<Fault> needs) => Of("early", "Too early", 409,
         "There the step would stand before what it needs. Move it all the same?", needs);
+
+    public static JsonHttpResult<Problem> Kept(string detail, IReadOnlyList<Fault> faults) => Of("faults", "Kept, not in use", 409, detail, faults);
 
     public static JsonHttpResult<Problem> Conflict(string detail) => Of("conflict", "Not possible now", 409, detail);
 
@@ -53,7 +69,6 @@ public static class Problems
     public static JsonHttpResult<Problem> Faulty(IReadOnlyList<Fault> faults) =>
         Of("faults", faults.Count == 1 ? "One fault" : $"{faults.Count} faults", 422, "Nothing was changed.", faults);
 
-    public static JsonHttpResult<Problem> Kept(string detail, IReadOnlyList<Fault> faults) => Of("faults", "Kept, not in use", 409, detail, faults);
 
     public static JsonHttpResult<Problem> Stale(long revision, IReadOnlyList<ItemDifference> changed) => Of("stale", "Changed in another window", 412,
         "This was changed in another window since you opened it. Your change was not saved, and theirs was kept.", changed: changed, revision: revision);

@@ -26,11 +26,9 @@ public static class RequestBody
         return body.ToArray();
     }
 
-    /// <summary>The body as JSON of a shape of ours; null with a problem where it is too large, or not of that shape.</summary>
-    public static async Task<(T? Value, JsonHttpResult<Problem>? Problem)> ReadJsonAsync<T>(HttpRequest request, CancellationToken cancellation) where T : class
+    /// <summary>A body as JSON of a shape of ours; null with a problem where it is not of that shape.</summary>
+    public static (T? Value, JsonHttpResult<Problem>? Problem) Json<T>(byte[] body) where T : class
     {
-        if (await ReadAsync(request, cancellation) is not { } body)
-            return (null, Problems.TooLarge());
         try
         {
             using var document = JsonDocument.Parse(body);
@@ -59,9 +57,9 @@ public static class RequestBody
     public static string WindowId(HttpRequest request) =>
         request.Headers["X-Window"].ToString() is { Length: > 0 and <= 64 } id && id.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') ? id : "script";
 
-    /// <summary>The revision in If-Match; null where there is none or it is not one of ours.</summary>
-    public static long? SeenRevision(HttpRequest request) =>
-        long.TryParse(request.Headers.IfMatch.ToString().Trim('"'), NumberStyles.None, CultureInfo.InvariantCulture, out var revision) ? revision : null;
+    /// <summary>The revision that a tag names; null: it is none of ours.</summary>
+    public static long? Revision(ReadOnlySpan<char> tag) =>
+        long.TryParse(tag, NumberStyles.None, CultureInfo.InvariantCulture, out var revision) ? revision : null;
 
     /// <summary>Says which revision the answer is of.</summary>
     public static void SetRevision(HttpResponse response, long revision) =>

@@ -33,9 +33,26 @@ public sealed class StoreTests : IDisposable
 
     private static byte[] Utf8(string text) => Encoding.UTF8.GetBytes(text);
 
-    private (string UnitId, string TeardownId) Create(string id = "a") => store.Create(
-        id, Utf8("""{"unit":{"maker":"Orrest","model":"Pike","modelCode":"OP14"},"parts":[{"id":"battery","kind":"battery","spare":{"price":{"amount":9}}}]}"""),
-        Utf8("""{"teardown":{"date":"2026-10-03"},"layers":["outside"],"steps":[{"id":"s","title":"t","layer":"outside","actions":[{"do":"unclip","count":3}]}]}"""), "w", "began");
+    private (string UnitId, string TeardownId) Create(
+        string wanted = "a",
+        string unit = """{"unit":{"maker":"Orrest","model":"Pike","modelCode":"OP14"},"parts":[{"id":"battery","kind":"battery","spare":{"price":{"amount":9}}}]}""",
+        string teardown = """{"teardown":{"date":"2026-10-03"},"layers":["outside"],"steps":[{"id":"s","title":"t","layer":"outside","actions":[{"do":"unclip","count":3}]}]}""")
+    {
+        var (unitId, teardownId) = (store.Documents.FreeId(DocumentKind.Unit, wanted, new HashSet<string>()), store.Documents.FreeId(DocumentKind.Teardown, wanted, new HashSet<string>()));
+        Act("w", "began", new PutDocument(DocumentKind.Teardown, teardownId, 0, Utf8(teardown)), new PutDocument(DocumentKind.Unit, unitId, 0, Utf8(unit)), Link(unitId, null, teardownId)).ShouldBeTrue();
+        return (unitId, teardownId);
+    }
+
+    private bool Act(string windowId, string what, params IReadOnlyList<Writing> writings) => store.Acts.Commit(windowId, what, writings);
+
+    private bool Commit(DocumentKind kind, string id, long seen, string document, string windowId = "w", string what = "changed", long? undoes = null) =>
+        Act(windowId, what, new PutDocument(kind, id, seen, Utf8(document), "[]", undoes));
+
+    private static PutStanding Link(string unitId, Standing? before, string scored, params IReadOnlyList<string> others) => new(unitId, before, new(scored, [scored, .. others], false));
+
+    private Head Teardown(string id) => store.Documents.Head(DocumentKind.Teardown, id)!;
+
+    private Head Unit(string id) => store.Documents.Head(DocumentKind.Unit, id)!;
 
     private SqliteConnection Connect()
     {
@@ -48,11 +65,10 @@ public sealed class StoreTests : IDisposable
     public void What_was_acknowledged_is_there_after_a_restart()
     {
         var (unitId, teardownId) = Create();
-        store.Commit(DocumentKind.Teardown, teardownId, 1, Utf8("""{"steps":[]}"""), "w", "emptied").ShouldBe(new Commit(CommitOutcome.Committed, 2));
+        Commit(DocumentKind.Teardown, teardownId, 1, """{"steps":[]}""").ShouldBeTrue();
         Reopen();
-        store.Shelf().Single().UnitId.ShouldBe(unitId);
-        store.Head(DocumentKind.Teardown, teardownId)!.Document.ShouldBe("""{"steps":[]}""");
-        store.Head(DocumentKind.Teardown, teardownId)!.Revision.ShouldBe(2);
+        store.Documents.Shelf().Single().UnitId.ShouldBe(unitId);
+        (Teardown(teardownId).Document, Teardown(teardownId).Revision, store.Documents.Revision(DocumentKind.Teardown, teardownId)).ShouldBe(("""{"steps":[]}""", 2, 2));
     }
 
     [Fact]
@@ -60,17 +76,22 @@ public sealed class StoreTests : IDisposable
     {
         using var connection = Connect();
         connection.ExecuteScalar<string>("PRAGMA journal_mode").ShouldBe("wal");
-        Should.Throw<SqliteException>(() => store.Link("no such unit", "no such teardown", false));
+        Should.Throw<SqliteException>(() => Act("w", "x", Link("no such unit", null, "no such teardown")));
     }
 
     [Fact]
     public void A_stale_write_is_refused_and_changes_nothing()
     {
-        var (unitId, _) = Create();
-        store.Commit(DocumentKind.Unit, unitId, 1, Utf8("""{"unit":1}"""), "w", "first").Outcome.ShouldBe(CommitOutcome.Committed);
-        store.Commit(DocumentKind.Unit, unitId, 1, Utf8("""{"unit":2}"""), "v", "second").ShouldBe(new Commit(CommitOutcome.Stale, 2));
-        store.Head(DocumentKind.Unit, unitId)!.Document.ShouldBe("""{"unit":1}""");
-        store.Commit(DocumentKind.Unit, "other", 1, Utf8("{}"), "v", "x").Outcome.ShouldBe(CommitOutcome.Missing);
+        var (unitId, teardownId) = Create();
+        Commit(DocumentKind.Unit, unitId, 1, """{"unit":1}""").ShouldBeTrue();
+        Commit(DocumentKind.Unit, unitId, 1, """{"unit":2}""").ShouldBeFalse();
+        Unit(unitId).Document.ShouldBe("""{"unit":1}""");
+        Commit(DocumentKind.Unit, "other", 1, "{}").ShouldBeFalse();
+        Commit(DocumentKind.Unit, unitId, 0, "{}").ShouldBeFalse("it is there already");
+        // Of an act with one stale document nothing is written.
+        Act("w", "half stale", new PutDocument(DocumentKind.Teardown, teardownId, 1, Utf8("{}")), new LogEntry(teardownId, "{}"), new PutDocument(DocumentKind.Unit, unitId, 7, Utf8("{}"))).ShouldBeFalse();
+        Teardown(teardownId).Revision.ShouldBe(1);
+        store.BenchLog.Of(teardownId).ShouldBeEmpty();
     }
 
     [Fact]
@@ -80,35 +101,36 @@ public sealed class StoreTests : IDisposable
         var wins = 0;
         Parallel.For(0, 16, i =>
         {
-            if (store.Commit(DocumentKind.Unit, unitId, 1, Utf8($$"""{"unit":{{i}}}"""), $"w{i}", "race").Outcome == CommitOutcome.Committed)
+            if (Commit(DocumentKind.Unit, unitId, 1, $$"""{"unit":{{i}}}""", $"w{i}"))
                 Interlocked.Increment(ref wins);
         });
         wins.ShouldBe(1);
-        store.Head(DocumentKind.Unit, unitId)!.Revision.ShouldBe(2);
+        Unit(unitId).Revision.ShouldBe(2);
     }
 
     [Fact]
     public void Writing_what_is_there_already_is_no_change()
     {
         var (unitId, _) = Create();
-        store.Commit(DocumentKind.Unit, unitId, 1, Utf8(store.Head(DocumentKind.Unit, unitId)!.Document), "w", "same").ShouldBe(new Commit(CommitOutcome.Committed, 1));
-        store.Changes(DocumentKind.Unit, unitId, 0).Count.ShouldBe(1);
+        Commit(DocumentKind.Unit, unitId, 1, Unit(unitId).Document).ShouldBeTrue();
+        store.Changes.After(DocumentKind.Unit, unitId, 0).Count.ShouldBe(1);
     }
 
     [Fact]
-    public void Every_revision_can_be_rebuilt_from_the_changes()
+    public void Every_revision_can_be_rebuilt_from_the_changes_many_on_one_way_back()
     {
         var (unitId, _) = Create();
-        var documents = new List<string> { store.Head(DocumentKind.Unit, unitId)!.Document };
+        var documents = new List<string> { Unit(unitId).Document };
         for (var i = 0; i < 12; i++)
         {
             documents.Add($$"""{"unit":{"n":{{i}}},"parts":[{{string.Join(',', Enumerable.Range(0, i % 4).Select(p => $$"""{"id":"p{{p * i}}"}"""))}}]}""");
-            store.Commit(DocumentKind.Unit, unitId, i + 1, Utf8(documents[^1]), "w", "step");
+            Commit(DocumentKind.Unit, unitId, i + 1, documents[^1]).ShouldBeTrue();
         }
         for (var revision = 1; revision <= documents.Count; revision++)
-            store.DocumentAt(DocumentKind.Unit, unitId, revision).ShouldBe(documents[revision - 1]);
-        store.DocumentAt(DocumentKind.Unit, unitId, 14).ShouldBeNull();
-        store.DocumentAt(DocumentKind.Unit, unitId, 0).ShouldBeNull();
+            store.Changes.DocumentsAt(DocumentKind.Unit, unitId, revision).ShouldBe([documents[revision - 1]]);
+        store.Changes.DocumentsAt(DocumentKind.Unit, unitId, 13, 9, 8, 1).ShouldBe([documents[12], documents[8], documents[7], documents[0]]);
+        Should.Throw<ArgumentOutOfRangeException>(() => store.Changes.DocumentsAt(DocumentKind.Unit, unitId, 14));
+        Should.Throw<ArgumentOutOfRangeException>(() => store.Changes.DocumentsAt(DocumentKind.Unit, unitId, 0));
     }
 
     [Fact]
@@ -116,11 +138,12 @@ public sealed class StoreTests : IDisposable
     {
         var (a, first) = Create("a");
         var (b, second) = Create("b");
-        store.Link(a, second, scored: true);
-        store.TeardownsOf(a).ShouldBe([second, first]);
-        store.ScoredTeardown(a)!.Id.ShouldBe(second);
-        store.UnitsOf(second).ShouldBe([a, b]);
-        store.Shelf().Select(row => (row.UnitId, row.TeardownId, row.Served)).ShouldBe([(a, second, 2L), (b, second, 2L)]);
+        Act("w", "chose", new PutStanding(a, store.Standings.Of(a), new(second, [first, second], false)));
+        store.Standings.Of(a)!.Teardowns.ShouldBe([second, first]);
+        store.Standings.Of("none").ShouldBeNull();
+        store.Standings.UnitsOf(second).ShouldBe([(a, false), (b, false)]);
+        store.Documents.Shelf().Select(row => (row.UnitId, row.TeardownId, row.Served)).ShouldBe([(a, second, 2L), (b, second, 2L)]);
+        store.Documents.Shelf([b]).ShouldHaveSingleItem().UnitId.ShouldBe(b);
         using var connection = Connect();
         Should.Throw<SqliteException>(() => connection.Execute("UPDATE unit_teardown SET scored = 1 WHERE unit_id = 'a'"));
     }
@@ -130,19 +153,88 @@ public sealed class StoreTests : IDisposable
     {
         Create("x").ShouldBe(("x", "x"));
         Create("x").ShouldBe(("x-2", "x-2"));
-        store.UnitsWithCode("OP14").ShouldBe(["x", "x-2"]);
+        store.Documents.FreeId(DocumentKind.Unit, "x", new HashSet<string> { "x-3" }).ShouldBe("x-4");
+        store.Documents.UnitsWithCode("OP14").ShouldBe(["x", "x-2"]);
     }
 
     [Fact]
     public void A_unit_off_the_shelf_is_kept_and_comes_back()
     {
-        var (unitId, _) = Create();
-        store.SetRemoved(unitId, true).ShouldBeTrue();
-        store.Shelf().ShouldBeEmpty();
-        store.Head(DocumentKind.Unit, unitId)!.RemovedAt.ShouldNotBeNull();
-        store.SetRemoved(unitId, false);
-        store.Shelf().Count.ShouldBe(1);
-        store.SetRemoved("none", true).ShouldBeFalse();
+        var (unitId, teardownId) = Create();
+        var there = store.Standings.Of(unitId)!;
+        Act("w", "removed", new PutStanding(unitId, there, there with { Removed = true }));
+        store.Documents.Shelf().ShouldBeEmpty();
+        store.Standings.UnitsOf(teardownId).ShouldBe([(unitId, true)]);
+        Unit(unitId).RemovedAt.ShouldNotBeNull();
+        Act("w", "back", new PutStanding(unitId, there with { Removed = true }, there));
+        store.Documents.Shelf().Count.ShouldBe(1);
+    }
+
+    [Fact]
+    public void Every_durable_act_stands_in_one_history_with_its_way_back()
+    {
+        var (unitId, teardownId) = Create();
+        Act("w", "kept", new KeepRubric("House", 1, Utf8("{}"), null), new UseRubric("House", 1));
+        Act("w", "set", new PutSetting("keys", "[1]"));
+        Act("w", "set", new PutSetting("keys", "[1]"));
+        Act("w", "signed", new Sign(Signature(unitId)));
+        using var connection = Connect();
+        connection.Query<(string, string, long)>("SELECT document_kind, document_id, revision FROM change ORDER BY sequence").ShouldBe(
+            [("teardown", teardownId, 1), ("unit", unitId, 1), ("standing", unitId, 1), ("rubric", "House 1", 1), ("rubricInUse", "house", 1), ("setting", "keys", 1), ("signature", unitId, 1)]);
+        connection.ExecuteScalar<string>("SELECT forward ->> '$[0].value' FROM change WHERE document_kind = 'standing'").ShouldBe($$"""{"removed":false,"scored":"{{teardownId}}","teardowns":["{{teardownId}}"]}""");
+        store.Signatures.Latest(unitId)!.RubricSha256.ShouldBe("r");
+        store.Signatures.Latest()[unitId].ShouldBe(store.Signatures.Latest(unitId));
+        store.Signatures.Latest("none").ShouldBeNull();
+        store.Signatures.Of(unitId).ShouldHaveSingleItem().SignedAt.ShouldNotBeEmpty();
+    }
+
+    private static SignatureRow Signature(string unitId) => new()
+    {
+        UnitId = unitId, SignedOn = "2026-10-03", Bench = "b", Name = "n", UnitDigest = "u", TeardownDigest = "t", Record = "{}", RecordSha256 = "x", Rubric = "{}", RubricSha256 = "r",
+        Result = "{}", ResultSha256 = "y", MethodVersion = 2,
+    };
+
+    [Fact]
+    public void Undo_and_redo_are_what_two_stacks_would_give_each_window()
+    {
+        var random = new Random(3);
+        for (var run = 0; run < 30; run++)
+        {
+            var (unitId, _) = Create();
+            var (done, undone, revision) = (new Stack<long>(), new Stack<long>(), 1L);
+            for (var step = 1; step < 25; step++)
+            {
+                var undoes = random.Next(4) switch
+                {
+                    0 when done.Count > 0 => done.Peek(),
+                    1 when undone.Count > 0 => undone.Peek(),
+                    _ => (long?)null,
+                };
+                var window = undoes is null && random.Next(3) == 0 ? "b" : "a";
+                Commit(DocumentKind.Unit, unitId, revision++, $$"""{"n":{{step}}}""", window, undoes: undoes).ShouldBeTrue();
+                var sequence = store.Changes.After(DocumentKind.Unit, unitId, revision - 1).Single().Sequence;
+                if (window == "b")
+                    continue;
+                if (undoes is null)
+                {
+                    done.Push(sequence);
+                    undone.Clear();
+                }
+                else if (done.TryPeek(out var last) && last == undoes)
+                {
+                    done.Pop();
+                    undone.Push(sequence);
+                }
+                else
+                {
+                    undone.Pop();
+                    done.Push(sequence);
+                }
+                (store.Changes.ToUndo(DocumentKind.Unit, unitId, "a")?.Sequence, store.Changes.ToRedo(DocumentKind.Unit, unitId, "a")?.Sequence)
+                    .ShouldBe((done.Count > 0 ? done.Peek() : null, undone.Count > 0 ? undone.Peek() : null), $"run {run}, step {step}");
+            }
+            store.Changes.ToUndo(DocumentKind.Unit, unitId, "c").ShouldBeNull();
+        }
     }
 
     [Fact]
@@ -159,55 +251,56 @@ public sealed class StoreTests : IDisposable
     [Fact]
     public void Results_are_cached_under_their_digest_and_can_be_dropped()
     {
-        store.CacheResults([new("d1", "{}"), new("d2", "{\"a\":1}")], ["d1", "d2"]);
-        store.CachedResults(["d2", "d3"]).ShouldBe(new Dictionary<string, string> { ["d2"] = "{\"a\":1}" });
-        store.CacheResults([new("d3", "{}")], ["d1", "d3"]);
-        store.CachedResults(["d1", "d2", "d3"]).Keys.Order().ShouldBe(["d1", "d3"]);
+        store.ResultCache.Keep([new("d1", "{}"), new("d2", "{\"a\":1}")], ["d1", "d2"]);
+        store.ResultCache.Of(["d2", "d3"]).ShouldBe(new Dictionary<string, string> { ["d2"] = "{\"a\":1}" });
+        store.ResultCache.Keep([new("d3", "{}")], ["d1", "d3"]);
+        store.ResultCache.Of(["d1", "d2", "d3"]).Keys.Order().ShouldBe(["d1", "d3"]);
     }
 
     [Fact]
     public void One_rubric_is_in_use()
     {
-        store.RubricInUse().ShouldBeNull();
-        store.UseRubric("House", 1).ShouldBeFalse();
-        store.SaveRubric("House", 1, Utf8("{}"), "first").ShouldBeTrue();
-        store.SaveRubric("House", 2, Utf8("{\"x\":1}"), null).ShouldBeTrue();
-        store.UseRubric("House", 2).ShouldBeTrue();
-        store.RubricInUse()!.Revision.ShouldBe(2);
+        bool Keep(int revision, string document, string? note) => Act("w", "kept", new KeepRubric("House", revision, Utf8(document), note));
+        bool Use(int revision) => Act("w", "used", new UseRubric("House", revision));
+        store.Rubrics.InUse().ShouldBeNull();
+        Use(1).ShouldBeFalse();
+        Keep(1, "{}", "first").ShouldBeTrue();
+        Keep(2, "{\"x\":1}", null).ShouldBeTrue();
+        Use(2).ShouldBeTrue();
+        store.Rubrics.InUse()!.Revision.ShouldBe(2);
         // A kept revision never changes; the same once more is no change.
-        store.SaveRubric("House", 1, Utf8("{\"changed\":1}"), null).ShouldBeFalse();
-        store.SaveRubric("House", 1, Utf8("{}"), "again").ShouldBeTrue();
-        store.UseRubric("House", 1).ShouldBeTrue();
-        (store.RubricInUse()!.Document, store.RubricInUse()!.Note).ShouldBe(("{}", "first"));
+        Keep(1, "{\"changed\":1}", null).ShouldBeFalse();
+        Keep(1, "{}", "again").ShouldBeTrue();
+        Use(1).ShouldBeTrue();
+        (store.Rubrics.InUse()!.Document, store.Rubrics.InUse()!.Note).ShouldBe(("{}", "first"));
         // One that is not there leaves the one in use.
-        store.UseRubric("House", 9).ShouldBeFalse();
-        store.RubricInUse()!.Revision.ShouldBe(1);
-        store.Rubrics().Select(row => (row.Revision, row.InUse)).ShouldBe([(2, 0), (1, 1)]);
-        store.Rubric("House", 2)!.Document.ShouldBe("{\"x\":1}");
-        store.Rubric("House", 3).ShouldBeNull();
+        Use(9).ShouldBeFalse();
+        store.Rubrics.InUse()!.Revision.ShouldBe(1);
+        store.Rubrics.All().Select(row => (row.Revision, row.InUse)).ShouldBe([(2, 0), (1, 1)]);
+        store.Rubrics.Find("House", 2)!.Document.ShouldBe("{\"x\":1}");
+        store.Rubrics.Find("House", 3).ShouldBeNull();
     }
 
     [Fact]
     public void A_unit_may_have_further_teardowns_and_one_is_scored()
     {
-        var (unitId, first) = store.Create("u", Utf8("{\"u\":1}"), Utf8("{\"t\":1}"), "w", "made");
-        var second = store.CreateTeardown(unitId, "u-second", Utf8("{\"t\":2}"), "w", "made");
-        store.TeardownsOf(unitId).ShouldBe([first, second]);
-        store.ScoredTeardown(unitId)!.Id.ShouldBe(first);
-        store.Link(unitId, second, scored: true);
-        store.ScoredTeardown(unitId)!.Id.ShouldBe(second);
-        store.Documents([unitId]).Single().Teardown.ShouldBe("{\"t\":2}");
-        store.Documents([]).ShouldBeEmpty();
+        var (unitId, first) = Create("u", "{\"u\":1}", "{\"t\":1}");
+        Act("w", "made", new PutDocument(DocumentKind.Teardown, "u-second", 0, Utf8("{\"t\":2}")), Link(unitId, store.Standings.Of(unitId), first, "u-second"));
+        store.Standings.Of(unitId)!.Teardowns.ShouldBe([first, "u-second"]);
+        Act("w", "chose", Link(unitId, store.Standings.Of(unitId), "u-second", first));
+        store.Standings.Of(unitId)!.Scored.ShouldBe("u-second");
+        store.Documents.Of([unitId]).Single().Teardown.ShouldBe("{\"t\":2}");
+        store.Documents.Of([]).ShouldBeEmpty();
     }
 
     [Fact]
     public void An_answer_of_the_catalogue_is_kept_with_its_day_by_address_and_question()
     {
-        store.CatalogueAnswer("http://127.0.0.1:1", "spares/a").ShouldBeNull();
-        store.SaveCatalogueAnswer("http://127.0.0.1:1", "spares/a", "{}");
-        var at = store.SaveCatalogueAnswer("http://127.0.0.1:1", "spares/a", "{\"n\":2}");
-        store.CatalogueAnswer("http://127.0.0.1:1", "spares/a").ShouldBe(new CatalogueRow { AskedAt = at, Document = "{\"n\":2}" });
-        store.CatalogueAnswer("http://127.0.0.1:2", "spares/a").ShouldBeNull();
+        store.CatalogueAnswers.Of("http://127.0.0.1:1", "spares/a").ShouldBeNull();
+        store.CatalogueAnswers.Keep("http://127.0.0.1:1", "spares/a", "{}");
+        var at = store.CatalogueAnswers.Keep("http://127.0.0.1:1", "spares/a", "{\"n\":2}");
+        store.CatalogueAnswers.Of("http://127.0.0.1:1", "spares/a").ShouldBe(new CatalogueRow { AskedAt = at, Document = "{\"n\":2}" });
+        store.CatalogueAnswers.Of("http://127.0.0.1:2", "spares/a").ShouldBeNull();
     }
 
     [Fact]
@@ -251,78 +344,114 @@ public sealed class StoreTests : IDisposable
     }
 
     [Fact]
-    public void An_act_changes_all_its_documents_and_its_log_or_nothing()
+    public void An_act_changes_all_its_documents_and_its_log()
     {
         var (unitId, teardownId) = Create();
-        Writing Unit(long seen, string text) => new(DocumentKind.Unit, unitId, seen, Utf8(text));
-        Writing Teardown(long seen, string text) => new(DocumentKind.Teardown, teardownId, seen, Utf8(text));
-        store.Commit([Teardown(1, "{}"), Unit(7, "{}")], "w", "half stale", ["{}"]).Outcome.ShouldBe(CommitOutcome.Stale);
-        store.Head(DocumentKind.Teardown, teardownId)!.Revision.ShouldBe(1);
-        store.LogOf(teardownId).ShouldBeEmpty();
-        store.Commit([Teardown(1, "{}"), Unit(1, "{}")], "w", "both", ["""{"a":1}""", """{"b":2}"""]).ShouldBe(new Commit(CommitOutcome.Committed, 2));
-        store.LogOf(teardownId).Select(row => row.Entry).ShouldBe(["""{"a":1}""", """{"b":2}"""]);
-        var act = store.Changes(DocumentKind.Teardown, teardownId, 1).Single();
-        store.History(DocumentKind.Teardown, teardownId).Select(change => (change.Sequence, change.What)).Last().ShouldBe((act.Sequence, "both"));
-        act.Act.ShouldBe(act.Sequence);
-        store.Besides(act.Sequence).ShouldHaveSingleItem().ShouldBe(new ActChange(DocumentKind.Unit, unitId, act.Sequence + 1, 2));
+        Act("w", "both", new PutDocument(DocumentKind.Teardown, teardownId, 1, Utf8("{}"), "[]"), new PutDocument(DocumentKind.Unit, unitId, 1, Utf8("{}"), "[]"),
+            new LogEntry(teardownId, """{"a":1}"""), new LogEntry(teardownId, """{"b":2}""")).ShouldBeTrue();
+        store.BenchLog.Of(teardownId).Select(row => row.Entry).ShouldBe(["""{"a":1}""", """{"b":2}"""]);
+        var act = store.Changes.After(DocumentKind.Teardown, teardownId, 1).Single();
+        (act.What, act.WindowId, act.Items).ShouldBe(("both", "w", "[]"));
+        store.Changes.Besides(act.Sequence).ShouldHaveSingleItem().ShouldBe(new ActChange(DocumentKind.Unit, unitId, act.Sequence + 1, 2));
+        // What was changed along with another document is undone with it.
+        store.Changes.ToUndo(DocumentKind.Teardown, teardownId, "w")!.Sequence.ShouldBe(act.Sequence);
+        store.Changes.ToUndo(DocumentKind.Unit, unitId, "w").ShouldBeNull();
         // An undo is written even where it changes nothing, so that the next one goes on.
-        store.Commit([Teardown(2, "{}") with { Undoes = act.Sequence }], "w", "undo", []).Revision.ShouldBe(3);
+        Commit(DocumentKind.Teardown, teardownId, 2, "{}", undoes: act.Sequence).ShouldBeTrue();
+        Teardown(teardownId).Revision.ShouldBe(3);
     }
 
     [Fact]
     public void A_draft_and_a_setting_are_there_after_a_restart_and_a_draft_can_be_handed_over()
     {
         var (_, teardownId) = Create();
-        store.SaveDraft(teardownId, "a", """{"line":"1"}""");
-        store.SaveDraft(teardownId, "b", """{"line":"2"}""");
-        store.SaveDraft(teardownId, "a", """{"line":"3"}""");
-        store.SaveSetting("keys", "[1]");
-        store.SaveSetting("keys", "[2]");
+        store.Drafts.Save(teardownId, "a", """{"line":"1"}""");
+        store.Drafts.Save(teardownId, "b", """{"line":"2"}""");
+        store.Drafts.Save(teardownId, "a", """{"line":"3"}""");
+        Act("w", "set", new PutSetting("keys", "[1]"));
+        Act("w", "set", new PutSetting("keys", "[2]"));
         Reopen();
-        store.Drafts(teardownId).Select(draft => (draft.WindowId, draft.Document)).ShouldBe([("a", """{"line":"3"}"""), ("b", """{"line":"2"}""")], ignoreOrder: true);
-        store.HandDraftOver(teardownId, "a", "b");
-        store.Drafts(teardownId).ShouldHaveSingleItem().Document.ShouldBe("""{"line":"3"}""");
-        store.Setting("keys").ShouldBe("[2]");
-        store.Setting("other").ShouldBeNull();
+        store.Drafts.Of(teardownId).Select(draft => (draft.WindowId, draft.Document)).ShouldBe([("a", """{"line":"3"}"""), ("b", """{"line":"2"}""")], ignoreOrder: true);
+        store.Drafts.HandOver(teardownId, "a", "b");
+        store.Drafts.Of(teardownId).ShouldHaveSingleItem().Document.ShouldBe("""{"line":"3"}""");
+        Act("b", "done", new EndDraft(teardownId));
+        store.Drafts.Of(teardownId).ShouldBeEmpty();
+        store.Settings.Of("keys").ShouldBe("[2]");
+        store.Settings.Of("other").ShouldBeNull();
     }
 
     [Fact]
-    public void A_photo_is_whole_or_not_there_and_what_a_broken_write_left_is_swept()
+    public void A_database_of_a_newer_version_is_refused_in_a_sentence_and_left_alone()
     {
-        var files = new PhotoFiles(folder);
-        var digest = files.Keep([1, 2, 3]);
-        files.Keep([1, 2, 3]).ShouldBe(digest);
-        files.Read(digest).ShouldBe([1, 2, 3]);
-        files.Read(new string('0', 64)).ShouldBeNull();
-        foreach (var wrong in new[] { "", "../token", digest.ToUpperInvariant(), digest + "0" })
-            Should.Throw<ArgumentException>(() => files.Read(wrong));
-        File.WriteAllText(Path.Combine(folder.Photos, digest[..2], $"{digest}.0123.part"), "half");
-        var (_, teardownId) = Create();
-        store.Commit(DocumentKind.Teardown, teardownId, 1, Utf8($$"""{"photos":[{"sha256":"{{digest}}"}]}"""), "w", "photo");
-        store.Commit(DocumentKind.Teardown, teardownId, 2, Utf8("{}"), "w", "removed");
-        files.Sweep(store).ShouldBe(1);
-        files.Read(digest).ShouldNotBeNull("undo could bring it back");
+        Create();
+        using (var connection = Connect())
+            connection.Execute("INSERT INTO SchemaVersions (ScriptName, Applied) VALUES ('WideLever.Storage.Migrations.0099-later.sql', '2027-01-01')");
+        Should.Throw<InvalidDataException>(Reopen).Message.ShouldContain("newer version");
+        Directory.Exists(folder.Backups).ShouldBeFalse();
     }
 
     [Fact]
-    public void A_store_of_the_first_schema_comes_forward_with_its_history_and_a_backup()
+    public void A_broken_backup_stands_under_no_backups_name()
     {
-        var (_, teardownId) = Create();
-        store.Commit(DocumentKind.Teardown, teardownId, 1, Utf8("{}"), "w", "emptied");
+        Directory.CreateDirectory(folder.Backups);
+        var broken = Path.Combine(folder.Backups, "before-migration-20260101T000000000.db.part");
+        File.WriteAllText(broken, "half");
+        using (var connection = Connect())
+            connection.Execute("DELETE FROM SchemaVersions WHERE ScriptName LIKE '%0005%'");
+        // The migration fails, for the tables are there already; the copy before it is whole.
+        Should.Throw<InvalidDataException>(Reopen);
+        File.Exists(broken).ShouldBeFalse();
+        using var copy = new SqliteConnection($"Data Source={Directory.GetFiles(folder.Backups).ShouldHaveSingleItem()};Pooling=False");
+        copy.Open();
+        copy.ExecuteScalar<string>("PRAGMA integrity_check").ShouldBe("ok");
+    }
+
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    [InlineData(4)]
+    public void A_store_of_any_earlier_schema_comes_forward_with_its_history_and_a_backup(int schema)
+    {
+        store.Dispose();
+        File.Delete(folder.Database);
         using (var connection = Connect())
         {
-            // As the first release left it.
+            connection.Execute("CREATE TABLE SchemaVersions (SchemaVersionID INTEGER PRIMARY KEY AUTOINCREMENT, ScriptName TEXT NOT NULL, Applied DATETIME NOT NULL)");
+            var scripts = typeof(Store).Assembly.GetManifestResourceNames().Where(name => name.EndsWith(".sql", StringComparison.Ordinal)).Order(StringComparer.Ordinal).Take(schema);
+            foreach (var name in scripts)
+            {
+                using var reader = new StreamReader(typeof(Store).Assembly.GetManifestResourceStream(name)!);
+                connection.Execute(reader.ReadToEnd());
+                connection.Execute("INSERT INTO SchemaVersions (ScriptName, Applied) VALUES (@name, '2026-01-01')", new { name });
+            }
+            // As an earlier release left it: a unit off the shelf, edited, that edit undone and done again.
             connection.Execute(
                 """
-                DROP VIEW photo_list; DROP TABLE setting; DROP TABLE draft; DROP TABLE bench_log; DROP INDEX change_act; ALTER TABLE change DROP COLUMN act;
-                DELETE FROM SchemaVersions WHERE ScriptName LIKE '%0002%';
+                INSERT INTO unit VALUES ('u', 4, 'd', '2026-01-01T00:00:00.000Z', '2026-01-01T00:00:00.000Z', '2026-02-02T00:00:00.000Z', '{"n":1}');
+                INSERT INTO teardown VALUES ('t', 1, 'd', '2026-01-01T00:00:00.000Z', '2026-01-01T00:00:00.000Z', '{"photos":[{"sha256":"aa"}]}');
+                INSERT INTO unit_teardown VALUES ('u', 't', 1);
+                INSERT INTO change (document_kind, document_id, revision, window_id, made_at, what, undoes, forward, reverse) VALUES
+                    ('unit', 'u', 1, 'w', '2026-01-01T00:00:00.000Z', 'began', NULL, '[{"op":"replace","path":"","value":{}}]', '[{"op":"replace","path":"","value":null}]'),
+                    ('unit', 'u', 2, 'w', '2026-01-01T00:00:00.000Z', 'edited', NULL, '[{"op":"add","path":"/n","value":1}]', '[{"op":"remove","path":"/n"}]'),
+                    ('unit', 'u', 3, 'w', '2026-01-01T00:00:00.000Z', 'undid', 2, '[{"op":"remove","path":"/n"}]', '[{"op":"add","path":"/n","value":1}]'),
+                    ('unit', 'u', 4, 'w', '2026-01-01T00:00:00.000Z', 'did again', 3, '[{"op":"add","path":"/n","value":1}]', '[{"op":"remove","path":"/n"}]'),
+                    ('teardown', 't', 1, 'w', '2026-01-01T00:00:00.000Z', 'began', NULL, '[{"op":"replace","path":"","value":{"photos":[{"sha256":"bb"}]}}]', '[]');
+                INSERT INTO rubric (name, revision, digest, in_use, document) VALUES ('House', 1, 'd', 1, '{}');
                 """);
         }
-        Reopen();
+        store = new Store(folder, TimeProvider.System);
         Directory.GetFiles(folder.Backups).ShouldHaveSingleItem();
-        var change = store.Changes(DocumentKind.Teardown, teardownId, 1).Single();
-        (change.What, change.Act).ShouldBe(("emptied", change.Sequence));
-        store.LogOf(teardownId).ShouldBeEmpty();
-        store.Commit(DocumentKind.Teardown, teardownId, 2, Utf8("""{"steps":[]}"""), "w", "on").Revision.ShouldBe(3);
+        store.Changes.ToUndo(DocumentKind.Unit, "u", "w")!.Revision.ShouldBe(4, "what was done again is undone again");
+        store.Changes.DocumentsAt(DocumentKind.Unit, "u", 3, 2).ShouldBe(["{}", """{"n":1}"""]);
+        store.Standings.Of("u").ShouldNotBeNull().Removed.ShouldBeTrue();
+        store.Photos.EverNamed().Order().ShouldBe(["aa", "bb"]);
+        (Unit("u").Version, store.Rubrics.InUse()!.Version).ShouldBe((1, 1));
+        using var after = Connect();
+        after.Query<(string, string)>("SELECT document_kind, forward ->> '$[0].value' FROM change WHERE document_kind IN ('standing', 'rubricInUse') ORDER BY sequence").ShouldBe(
+            [("standing", """{"removed":true,"scored":"t","teardowns":["t"]}"""), ("rubricInUse", """{"name":"House","revision":1}""")]);
+        // And it goes on.
+        Commit(DocumentKind.Unit, "u", 4, """{"n":2}""").ShouldBeTrue();
+        Unit("u").Version.ShouldBe(Documents.Version);
     }
 }

@@ -242,10 +242,10 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
     public async Task A_teardown_may_serve_two_variants_that_differ_in_parts()
     {
         var (first, second) = (await bench.ImportAsync("5-corners"), await bench.ImportAsync("5-corners"));
-        bench.Service<Store>().Link(second, first, scored: true);
+        bench.Service<Store>().Acts.Commit("test", "linked", [new PutStanding(second, bench.Service<Store>().Standings.Of(second), new(first, [first, second], false))]);
         // The cheap variant has no separate memory; the shared teardown frees one in the other.
         (await Bench.SendAsync(bench.Window, HttpMethod.Delete, $"/api/units/{second}/parts/memory-a", null, 1)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        var own = bench.Service<Store>().TeardownsOf(second);
+        var own = bench.Service<Store>().Standings.Of(second)!.Teardowns;
         own.ShouldBe([first, second]);
         var (_, view, _) = await bench.GetAsync($"/api/units/{second}");
         view!["variants"]!.AsArray().Select(variant => (string)variant!["id"]!).ShouldBe([first]);

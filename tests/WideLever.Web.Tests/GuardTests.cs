@@ -131,18 +131,24 @@ public sealed class GuardTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Theory]
-    [InlineData("\"abc\"")]
-    [InlineData("W/\"1\"")]
-    [InlineData("*")]
-    [InlineData("99999999999999999999")]
-    public async Task A_revision_that_is_none_of_ours_counts_as_missing(string revision)
+    [InlineData(null, 428)]
+    [InlineData("\"abc\"", 412)]
+    [InlineData("\"99999999999999999999\"", 412)]
+    [InlineData("\"7\", \"8\"", 412)]
+    // A weak tag never matches, RFC 9110, 13.1.1.
+    [InlineData("W/\"1\"", 412)]
+    [InlineData("*", 422)]
+    [InlineData("\"7\", \"1\"", 422)]
+    [InlineData("\"1\"", 422)]
+    public async Task If_Match_is_read_as_the_standard_has_it(string? tags, int status)
     {
         var id = await bench.ImportAsync("3-modular");
         var response = await SendAsync(request =>
         {
             request.Headers.Add("Origin", bench.Address.GetLeftPart(UriPartial.Authority));
-            request.Headers.TryAddWithoutValidation("If-Match", revision);
+            if (tags is not null)
+                request.Headers.TryAddWithoutValidation("If-Match", tags);
         }, path: $"/api/teardowns/{id}/steps");
-        ((int)response.StatusCode).ShouldBe(428);
+        ((int)response.StatusCode).ShouldBe(status);
     }
 }

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Builder;
 using System.Diagnostics;
 using System.Net;
 using System.Text.Json.Nodes;
@@ -180,44 +181,23 @@ public sealed class PartsEndpointsTests(Bench bench) : IClassFixture<Bench>
     [Fact]
     public async Task A_catalogue_that_sends_elsewhere_or_says_too_much_is_not_followed()
     {
-        using var listener = new HttpListener();
-        var address = $"http://127.0.0.1:{FreePort()}/";
-        listener.Prefixes.Add(address);
-        listener.Start();
         var asked = new List<string>();
-        _ = Task.Run(async () =>
+        await using var catalogue = WebApplication.CreateSlimBuilder().Build();
+        catalogue.Urls.Add("http://127.0.0.1:0");
+        catalogue.Run(async context =>
         {
-            while (listener.IsListening)
-            {
-                HttpListenerContext context;
-                try
-                {
-                    context = await listener.GetContextAsync();
-                }
-                catch (HttpListenerException)
-                {
-                    return;
-                }
-                asked.Add(context.Request.RawUrl!);
-                if (context.Request.RawUrl!.EndsWith("moved", StringComparison.Ordinal))
-                    context.Response.Redirect("/spares/elsewhere");
-                else
-                    await context.Response.OutputStream.WriteAsync(new byte[3 * 1024 * 1024]);
-                context.Response.Close();
-            }
+            asked.Add(context.Request.Path);
+            if (context.Request.Path.Value!.EndsWith("moved", StringComparison.Ordinal))
+                context.Response.Redirect("/spares/elsewhere");
+            else
+                await context.Response.Body.WriteAsync(new byte[3 * 1024 * 1024]);
         });
+        await catalogue.StartAsync();
+        var address = $"{catalogue.Urls.First()}/";
         (await Bench.SendAsync(bench.Window, HttpMethod.Put, "/api/settings/catalogue", $$"""{"address": "{{address}}"}""")).Status.ShouldBe(HttpStatusCode.OK);
         ((string)(await bench.GetAsync("/api/catalogue/spare?number=moved")).Body!["trouble"]!).ShouldContain("not followed");
         ((string)(await bench.GetAsync("/api/catalogue/spare?number=huge")).Body!["trouble"]!).ShouldContain("larger than 1 MB");
         asked.ShouldNotContain("/spares/elsewhere");
-        listener.Stop();
-    }
-
-    private static int FreePort()
-    {
-        using var socket = new System.Net.Sockets.TcpListener(IPAddress.Loopback, 0);
-        socket.Start();
-        return ((IPEndPoint)socket.LocalEndpoint).Port;
     }
 
     [Theory]

@@ -170,7 +170,7 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
     {
         var id = await bench.ImportAsync("3-modular");
         var unit = (await bench.GetAsync($"/api/units/{id}")).Body!;
-        var sign = $$"""{"name": "R. Example", "bench": "Bench 1", "on": "2026-11-26", "unitRevision": {{unit["revision"]}}, "teardownRevision": {{unit["teardownRevision"]}}}""";
+        var sign = $$"""{"name": "R. Example", "bench": "Bench 1", "on": "2026-11-26", "unitRevision": {{unit["revision"]}}, "teardownRevision": {{unit["teardownRevision"]}}, "rubricSha256": "{{(await bench.GetAsync($"/api/units/{id}/verdict")).Body!["rubricSha256"]}}"}""";
         (await bench.PostAsync($"/api/units/{id}/signatures", sign)).Status.ShouldBe(HttpStatusCode.Created);
         (await bench.PostAsync("/api/rubrics?use=true", Edited("Signed", one => one["clipBurden"] = 0.06))).Status.ShouldBe(HttpStatusCode.OK);
         ((string)(await bench.GetAsync($"/api/units/{id}")).Body!["signed"]!).ShouldBe("changedSince");

@@ -20,6 +20,7 @@ public sealed class SigningTests(Bench bench) : IClassFixture<Bench>
             ["note"] = "as bought",
             ["unitRevision"] = (long)unit["revision"]!,
             ["teardownRevision"] = (long)unit["teardownRevision"]!,
+            ["rubricSha256"] = (string)(await bench.GetAsync($"/api/units/{id}/verdict")).Body!["rubricSha256"]!,
         };
         change?.Invoke(body);
         var (status, answer, _) = await bench.PostAsync($"/api/units/{id}/signatures", body.ToJsonString());
@@ -83,7 +84,7 @@ public sealed class SigningTests(Bench bench) : IClassFixture<Bench>
         (await SignAsync(id, body => body["unitRevision"] = 7)).Status.ShouldBe(HttpStatusCode.PreconditionFailed);
         foreach (var (field, value) in new (string, JsonNode?)[] { ("name", " "), ("bench", ""), ("on", "yesterday"), ("name", new string('x', 501)), ("note", new string('x', 5001)), ("seal", "x") })
             (await SignAsync(id, body => body[field] = value)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, field);
-        (await bench.PostAsync("/api/units/none/signatures", """{"name": "a", "bench": "b", "on": "2026-11-25", "unitRevision": 1, "teardownRevision": 1}""")).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await bench.PostAsync("/api/units/none/signatures", """{"name": "a", "bench": "b", "on": "2026-11-25", "unitRevision": 1, "teardownRevision": 1, "rubricSha256": "x"}""")).Status.ShouldBe(HttpStatusCode.NotFound);
         (await bench.GetAsync($"/api/units/{id}/signatures")).Body!.AsArray().ShouldBeEmpty();
     }
 }

@@ -10,7 +10,7 @@ export type Action = Schemas['TeardownAction'];
 export type Part = Schemas['Part'];
 export type Unit = Schemas['UnitView'];
 export type Verdict = Schemas['VerdictView'];
-export type ShelfUnit = Schemas['ShelfUnit'];
+export type ShelfUnit = Schemas['ShelfUnitView'];
 export type PartKind = Schemas['PartKind'];
 export type BenchView = Schemas['BenchView'];
 export type LineView = Schemas['LineView'];
@@ -30,7 +30,37 @@ export function windowId(): string {
   return fresh;
 }
 
-export const api = createClient<paths>({ baseUrl: '/', headers: { 'X-Window': windowId() } });
+/** Whether no other window holds this id; it is held from now on, for as long as this page lasts. */
+function hold(id: string): Promise<boolean> {
+  return new Promise((resolve) => {
+    void navigator.locks.request(`${windowKey} ${id}`, { ifAvailable: true }, (lock) => {
+      resolve(lock !== null);
+      return lock === null ? undefined : new Promise<never>(() => undefined);
+    });
+  });
+}
+
+/**
+ * Makes sure that the id of this window is its own: a window opened by duplicating another brings the other's along, and would undo what that did.
+ * Settles before the first request.
+ */
+export async function claimWindow(): Promise<void> {
+  // A page that is loaded again may find its own hold not yet let go.
+  for (let tries = 0; tries < 4; tries++) {
+    if (await hold(windowId())) return;
+    await new Promise((resolve) => setTimeout(resolve, 80));
+  }
+  sessionStorage.removeItem(windowKey);
+  await hold(windowId());
+}
+
+export const api = createClient<paths>({ baseUrl: '/' });
+api.use({
+  onRequest({ request }) {
+    request.headers.set('X-Window', windowId());
+    return request;
+  },
+});
 
 /** A request that was answered with a problem, or not at all. */
 export class RequestError extends Error {

@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Text;
 using WideLever.Core.Records;
 
 namespace WideLever.Core.Benching;
@@ -37,26 +36,8 @@ public static class StepNames
 
     private static string Counted(Count? count, string what) => count is not { } known ? $"the {what}s" : $"{known} {what}{(known == Count.One ? "" : "s")}";
 
-    /// <summary>An id made of a title: lower case, digits and dashes, with a number where it is taken.</summary>
-    public static string Id(string title, IEnumerable<string> taken)
-    {
-        var known = taken.ToHashSet(StringComparer.Ordinal);
-        var slug = new StringBuilder();
-        foreach (var c in title.ToLowerInvariant().Normalize(NormalizationForm.FormKD))
-        {
-            if (slug.Length >= 40)
-                break;
-            if (char.IsAsciiLetterOrDigit(c))
-                slug.Append(c);
-            else if (slug.Length > 0 && slug[^1] != '-' && CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark)
-                slug.Append('-');
-        }
-        var wanted = slug.ToString().Trim('-') is { Length: > 0 } text ? text : "step";
-        var id = wanted;
-        for (var number = 2; known.Contains(id); number++)
-            id = $"{wanted}-{Number(number)}";
-        return id;
-    }
+    /// <summary>An id made of a title, with a number where it is taken.</summary>
+    public static string Id(string title, IEnumerable<string> taken) => Ids.Of(title, "step", taken);
 
     private static string List(IReadOnlyList<string> names)
     {

@@ -33,6 +33,17 @@ public static class Reasons
 
     private static readonly bool[] Sides = [true, false];
 
+    /// <summary>Which units a unit is laid beside.</summary>
+    /// <param name="own">Its class; null: unknown.</param>
+    /// <param name="others">The classes of the other units of the shelf.</param>
+    /// <returns>The class that they are of, null for the whole shelf where there are fewer than <see cref="FewestPeers"/> of the class; and their positions.</returns>
+    public static (MachineClass? Class, IReadOnlyList<int> Positions) Peers(MachineClass? own, IReadOnlyList<MachineClass?> others)
+    {
+        var all = Enumerable.Range(0, others.Count);
+        var ofClass = own is null ? [] : all.Where(position => others[position] == own).ToList();
+        return ofClass.Count >= FewestPeers ? (own, ofClass) : (null, [.. all]);
+    }
+
     /// <summary>The reasons, the weightiest first.</summary>
     /// <param name="record">The record.</param>
     /// <param name="rubric">The rubric.</param>

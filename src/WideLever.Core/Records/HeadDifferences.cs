@@ -17,7 +17,7 @@ public enum ItemChange
 }
 
 /// <summary>An item of a head document that changed.</summary>
-/// <param name="Item">What it is: unit, absent, part, teardown, layers, guidance, notes, step or photo.</param>
+/// <param name="Item">What it is: unit, price, loan, claims, reasons, absent, part, teardown, layers, guidance, notes, step or photo.</param>
 /// <param name="Id">Its id where it is a step, part or photo.</param>
 /// <param name="Title">Its title, for people.</param>
 /// <param name="How">How it changed.</param>
@@ -32,7 +32,8 @@ public static class HeadDifferences
     /// <param name="same">Whether two items are the same.</param>
     public static IReadOnlyList<ItemDifference> Between(UnitDocument before, UnitDocument after, Func<object?, object?, bool> same) =>
     [
-        .. Whole("unit", "the machine's data", before.Unit, after.Unit, same),
+        .. Whole("unit", "the machine's data", UnitFacets.Rest(before.Unit), UnitFacets.Rest(after.Unit), same),
+        .. UnitFacets.Apart.SelectMany(facet => Whole(facet.Item, facet.Title, facet.Of(before.Unit), facet.Of(after.Unit), same)),
         .. Whole("absent", "the absent kinds", before.Absent, after.Absent, same),
         .. Items("part", before.Parts, after.Parts, part => part.Id, part => part.Id, same),
     ];

@@ -88,6 +88,13 @@ public static class HeadDocuments
         return unit with { Parts = [.. unit.Parts.Select(part => part with { Layer = Now(part.Layer) })] };
     }
 
+    /// <summary>What a new variant of a unit inherits: it is another machine, on nobody's loan yet, and its price is its own.</summary>
+    /// <param name="unit">The unit.</param>
+    /// <param name="modelCode">The variant's exact code.</param>
+    /// <param name="model">The name it is sold by; null: the same.</param>
+    public static UnitDocument VariantOf(UnitDocument unit, string modelCode, string? model) =>
+        unit with { Unit = unit.Unit with { ModelCode = modelCode, Model = model ?? unit.Unit.Model, Loan = null, Price = null, CodeFoundAt = null } };
+
     /// <summary>A record's unit, as it is kept.</summary>
     public static UnitDocument UnitOf(TeardownRecord record) => new(record.Unit, record.Absent, record.Parts);
 

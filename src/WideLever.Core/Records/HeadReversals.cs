@@ -36,7 +36,10 @@ public static class HeadReversals
         if (Clash(undone, HeadDifferences.Between(after, now, same)))
             return null;
         var parts = Items(undone, "part", before.Parts, now.Parts, part => part.Id);
-        return new(Touched(undone, "unit") ? before.Unit : now.Unit, Touched(undone, "absent") ? before.Absent : now.Absent, parts);
+        // The rest of the machine's data from the one or the other, and each facet from where it was touched.
+        var unit = UnitFacets.Apart.Aggregate(
+            Touched(undone, "unit") ? before.Unit : now.Unit, (made, facet) => facet.Take(made, Touched(undone, facet.Item) ? before.Unit : now.Unit));
+        return new(unit, Touched(undone, "absent") ? before.Absent : now.Absent, parts);
     }
 
     // Layers follow the steps, whose own differences say whether two changes are in each other's way.

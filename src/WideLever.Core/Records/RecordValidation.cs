@@ -1,4 +1,3 @@
-using System.Buffers;
 using System.Text;
 using WideLever.Core.Rubrics;
 
@@ -71,9 +70,6 @@ public static class RecordValidation
 
     private sealed class Checker
     {
-        private static readonly SearchValues<char> NotInOneLine =
-            SearchValues.Create([.. Enumerable.Range(0, 0x100).Select(c => (char)c).Where(char.IsControl), '\u2028', '\u2029']);
-
         public List<Fault> Faults { get; } = [];
 
         private void Add(Place at, string message) => Faults.Add(new Fault(at.ToString(), message));
@@ -88,27 +84,21 @@ public static class RecordValidation
 
         private void Text(Place at, string? text)
         {
-            if (text is null)
+            if (text is null || OneLine.IsFine(text))
                 return;
-            if (string.IsNullOrWhiteSpace(text))
-                Add(at, "must not be empty");
-            else if (Length(text) > RecordLimits.Text)
-                Add(at, $"is longer than {RecordLimits.Text} characters");
-            if (text.AsSpan().ContainsAny(NotInOneLine))
-                Add(at, "must be one line without control characters");
+            foreach (var trouble in OneLine.Troubles(text))
+                Add(at, trouble);
         }
 
         public void Notes(Place.Node owner, string? notes)
         {
             if (notes is null)
                 return;
-            if (Length(notes) > RecordLimits.Notes)
+            if (OneLine.Length(notes) > RecordLimits.Notes)
                 Add(owner["notes"], $"is longer than {RecordLimits.Notes} characters");
             if (notes.Any(c => char.IsControl(c) && c is not ('\n' or '\r' or '\t')))
                 Add(owner["notes"], "must not have control characters");
         }
-
-        private static int Length(string text) => text.Length <= RecordLimits.Text ? text.Length : text.EnumerateRunes().Count();
 
         public void Texts(Place.Node owner, string field, IReadOnlyList<string> texts)
         {

@@ -39,6 +39,9 @@ public sealed record Result
     /// <summary>How far it can be relied on.</summary>
     public required Status Status { get; init; }
 
+    /// <summary>Whether a person may sign it off as final: only what is complete.</summary>
+    public bool MayBeSigned => Status == Status.Complete;
+
     /// <summary>Why it is not complete, in the order of <see cref="Reason"/>.</summary>
     public required IReadOnlyList<Reason> Reasons { get; init; }
 

@@ -5,57 +5,79 @@ using WideLever.Core.Benching;
 using WideLever.Core.Planning;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
+using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
 
 namespace WideLever.Web.Bench;
 
 /// <summary>What lies on the bench for a teardown: its log, its draft, and what the core makes of them.</summary>
-public sealed class BenchDesk(Store store, Workshop workshop, News news, TimeProvider clock)
+public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rubric, News news, TimeProvider clock)
 {
     /// <summary>Now, seconds on the clock of the bench log.</summary>
     public double Now => clock.GetUtcNow().ToUnixTimeMilliseconds() / 1000.0;
 
     /// <summary>What a teardown's bench log adds up to.</summary>
-    public BenchState State(string teardownId) => Fold(store.LogOf(teardownId));
+    public BenchState State(string teardownId) => Fold(store.BenchLog.Of(teardownId));
 
     private static BenchState Fold(IEnumerable<LogRow> rows) => BenchState.Of(rows.Select(row => (Seconds(row.MadeAt), Entry(row))));
 
     /// <summary>Adds an entry to the log; every window is told.</summary>
-    public void Log(string teardownId, string windowId, BenchEntry entry)
-    {
-        store.Log(teardownId, windowId, Encoding.UTF8.GetString(RecordJson.Canonical(entry)));
-        news.Tell(new(NewsKind.Changed, teardownId, windowId));
-    }
+    public Outcome<BenchEntry> Log(string windowId, string teardownId, BenchEntry entry) => desk.Do<BenchEntry>(windowId, stand =>
+        stand.Teardown(teardownId) is null
+            ? Refusal.NoTeardown(teardownId)
+            : new Proposal<BenchEntry>("noted at the bench", [new LogEntry(teardownId, Encoding.UTF8.GetString(RecordJson.Canonical(entry)))], teardownId, entry));
 
     /// <summary>The record of a teardown as its first unit has it, with the parts of every unit that it serves; null: no such teardown.</summary>
-    public (TeardownRecord Record, long Revision)? Record(string teardownId)
+    /// <param name="teardownId">The teardown.</param>
+    /// <param name="since">The revision whose steps and layers are meant; null: those of now.</param>
+    public TeardownRecord? Record(string teardownId, long? since = null)
     {
-        if (store.Head(DocumentKind.Teardown, teardownId) is not { } head || store.UnitsOf(teardownId) is not { Count: > 0 } served)
+        if (store.Documents.Head(DocumentKind.Teardown, teardownId) is not { } head)
             return null;
-        var units = served.Select(unitId => Workshop.UnitDocument(store.Head(DocumentKind.Unit, unitId)!.Document)).ToList();
-        var record = HeadDocuments.Merge(units[0], Workshop.TeardownDocument(head.Document));
-        return (record with { Parts = [.. units.SelectMany(unit => unit.Parts).DistinctBy(part => part.Id)] }, head.Revision);
+        var teardown = StoredDocuments.Teardown(teardownId, since is { } revision && revision >= 1 && revision < head.Revision
+            ? store.Changes.DocumentsAt(DocumentKind.Teardown, teardownId, revision)[0] : head.Document, head.Version);
+        return Record(teardown, store.Standings.UnitsOf(teardownId).Select(unit => store.Documents.Head(DocumentKind.Unit, unit.UnitId)!).Select(unit => StoredDocuments.Unit(unit.Id, unit.Document, unit.Version)));
     }
 
-    /// <summary>What happened to a step since a revision, by whomever; null: nothing.</summary>
-    public ItemDifference? ChangedSince(string teardownId, string stepId, long since, TeardownRecord now)
+    private static TeardownRecord? Record(TeardownDocument teardown, IEnumerable<UnitDocument> served)
     {
-        if (store.DocumentAt(DocumentKind.Teardown, teardownId, since) is not { } document)
-            return null;
-        var before = Workshop.TeardownDocument(document).Steps.FirstOrDefault(step => step.Id == stepId);
-        var step = now.Steps.First(step => step.Id == stepId);
-        return before is not null && RecordJson.Canonical(before).AsSpan().SequenceEqual(RecordJson.Canonical(step))
-            ? null
-            : new("step", stepId, step.Title, ItemChange.Changed);
+        var units = served.ToList();
+        return units.Count == 0 ? null : HeadDocuments.Merge(units[0], teardown) with { Parts = [.. units.SelectMany(unit => unit.Parts).DistinctBy(part => part.Id)] };
     }
 
-    /// <summary>Where a line stands; null: its step was removed.</summary>
-    public static StepLineContext? Context(TeardownRecord record, string? stepId, string? before)
+    /// <summary>A teardown with a line's step in it, or why not.</summary>
+    public Outcome<EditedTeardown> Commit(Stand stand, Found<TeardownDocument> teardown, LineRequest line, BenchState state)
     {
-        var stands = stepId ?? before;
-        var position = stands is null ? record.Steps.Count : record.Steps.Select(step => step.Id).ToList().IndexOf(stands);
-        return position < 0 ? null : StepLineContext.Of(record, position, stepId);
+        var units = stand.UnitsOf(teardown.Id).Select(unit => stand.Unit(unit.UnitId)!.Document);
+        // A line that was opened for editing counts the steps as they were then: its numbers mean those, wherever they stand by now.
+        var opened = line is { StepId: not null, Since: { } since } && since >= 1 && since < teardown.Revision
+            ? StoredDocuments.Teardown(teardown.Id, store.Changes.DocumentsAt(DocumentKind.Teardown, teardown.Id, since)[0]) : teardown.Document;
+        if (line.StepId is { } stepId && ChangedSince(stepId, opened, teardown.Document) is { } changed)
+            return Refusal.Stale(teardown.Revision, [changed]);
+        if (Record(opened, units) is not { } record)
+            return Refusal.NoTeardown(teardown.Id);
+        var (committed, faults) = LineCommit.Of(teardown.Document, record, new(line.Line, line.StepId, line.Before, line.Photos), state, Now);
+        if (faults.Count > 0)
+            return Refusal.Faulty([.. faults.Select(fault => new Fault($"line {fault.Start + 1}–{fault.End}", fault.Message))]);
+        if (committed is null)
+            return Refusal.NotFound("such step: it may have been removed in another window");
+        var isNew = line.StepId is null;
+        return new EditedTeardown(committed.Document)
+        {
+            What = isNew ? $"logged \"{committed.Step.Title}\"" : $"changed the step {committed.Step.Id}",
+            Parts = committed.Parts,
+            Entries = committed.Entries,
+            EndsDraft = true,
+            Made = committed.Step.Id,
+        };
+    }
+
+    /// <summary>What happened to a step since its line was opened, by whomever; null: nothing.</summary>
+    private static ItemDifference? ChangedSince(string stepId, TeardownDocument opened, TeardownDocument now)
+    {
+        var (before, step) = (opened.Steps.FirstOrDefault(one => one.Id == stepId), now.Steps.FirstOrDefault(one => one.Id == stepId));
+        return step is null || (before is not null && Edits.Same(before, step)) ? null : new("step", stepId, step.Title, ItemChange.Changed);
     }
 
     /// <summary>What the bench shows.</summary>
@@ -63,18 +85,17 @@ public sealed class BenchDesk(Store store, Workshop workshop, News news, TimePro
     {
         var record = piece.Record.Record;
         var teardownId = piece.Teardown.Id;
-        var rows = store.LogOf(teardownId);
+        var rows = store.BenchLog.Of(teardownId);
         var state = Fold(rows);
         var watch = state.Stopwatch.At(Now);
         var (draft, draftOf) = Draft(teardownId, windowId);
-        var history = ChangeHistory.Of(store.History(DocumentKind.Teardown, teardownId), windowId);
         return new BenchView
         {
             TeardownRevision = piece.Teardown.Revision,
             Path = PathTo(record, StepLineContext.Of(record, record.Steps.Count, null).CurrentLayer),
             Lines = [.. record.Steps.Select((step, i) => StepLine.Print(step, StepLineContext.Of(record, i, step.Id)))],
             InHand = ToolChanges.InHand(record.Steps),
-            ChangeSeconds = ToolChanges.SecondsOfChange(workshop.Rubric),
+            ChangeSeconds = ToolChanges.SecondsOfChange(piece.Rubric),
             Tray = [.. SortingTray.Of(record.Steps).Select(WellView.Of)],
             Closing = state.Closing ? Closing(record, state) : null,
             Stopwatch = new(watch.State, watch.Step, watch.Laps, watch.Work, watch.Logging),
@@ -83,12 +104,12 @@ public sealed class BenchDesk(Store store, Workshop workshop, News news, TimePro
             PackSwollen = state.PackSwollen,
             Stopped = state.IsStopped,
             SwollenPack = Cautions.Text(Caution.SwollenPack),
-            Missing = StillMissing.Of(record, workshop.Rubric, state.LookedUnder, state.PackSwollen is not null),
+            Missing = StillMissing.Of(record, piece.Rubric, state.LookedUnder, state.PackSwollen is not null),
             Early = [.. TeardownEdits.OutOfOrder(record.Steps, record.Layers[0]).Select(early => new EarlyStep(record.Steps[early.Position].Id, early.Needs))],
             Draft = draft,
             DraftOf = draftOf,
-            Undo = history.Undo?.What,
-            Redo = history.Redo?.What,
+            Undo = undo.ToUndo(DocumentKind.Teardown, teardownId, windowId),
+            Redo = undo.ToRedo(DocumentKind.Teardown, teardownId, windowId),
             Log = [.. rows.Select(row => new LogLine(row.MadeAt, Entry(row))).Where(line => line.Entry.Kind is not (BenchEntryKind.Stopwatch or BenchEntryKind.StopwatchCorrected))],
         };
     }
@@ -107,23 +128,17 @@ public sealed class BenchDesk(Store store, Workshop workshop, News news, TimePro
             Faults = reading.Faults,
             Completions = StepLineCompletions.At(request.Line, request.Caret, context),
             Questions = OpenQuestions.Of(reading.Step),
-            Cautions = Cautions.For(WithNewParts(record, reading.Parts), reading.Step, State(teardownId).PackSwollen == true),
-            Effort = EffortView.Of(StepEffort.StandardOf(reading.Step, workshop.Rubric).Seconds),
+            Cautions = Cautions.For(PartsOfLine.In(record, reading.Parts), reading.Step, State(teardownId).PackSwollen == true),
+            Effort = EffortView.Of(StepEffort.StandardOf(reading.Step, rubric.Sheet.Rubric).Seconds),
             ToolChanges = ToolChanges.Changes(ToolChanges.InHand(before), reading.Step),
             Wells = [.. wells],
         };
     }
 
-    /// <summary>The record with the parts that a line names and it has not.</summary>
-    internal static TeardownRecord WithNewParts(TeardownRecord record, IReadOnlyList<PartOfLine> parts) => record with
-    {
-        Parts = [.. record.Parts, .. parts.Where(part => part.NewKind is not null).Select(part => new Part { Id = part.Id, Kind = part.NewKind!.Value })],
-    };
-
     /// <summary>This window's draft, else the latest of a window that is no longer open, and whose it is.</summary>
     private (Draft? Draft, string? Of) Draft(string teardownId, string windowId)
     {
-        var drafts = store.Drafts(teardownId);
+        var drafts = store.Drafts.Of(teardownId);
         if (drafts.FirstOrDefault(draft => draft.WindowId == windowId) is { } own)
             return (Parse(own), null);
         return drafts.FirstOrDefault(draft => !news.IsOpen(draft.WindowId) && Parse(draft).Line.Length > 0) is { } left ? (Parse(left), left.WindowId) : (null, null);
@@ -135,7 +150,7 @@ public sealed class BenchDesk(Store store, Workshop workshop, News news, TimePro
     {
         if (news.IsOpen(from))
             return false;
-        store.HandDraftOver(teardownId, from, windowId);
+        store.Drafts.HandOver(teardownId, from, windowId);
         return true;
     }
 

@@ -1,10 +1,10 @@
 using System.Globalization;
 using System.Net;
 using System.Text;
-using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Planning;
 using WideLever.Core.Records;
+using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
 using WideLever.Web.Units;
@@ -56,23 +56,19 @@ public static class CatalogueEndpoints
     public static void MapCatalogue(this RouteGroupBuilder api)
     {
         api.MapGet("/settings/catalogue", (Store store) => TypedResults.Ok(Where(store))).WithName("getCatalogueSetting");
-        api.MapPut("/settings/catalogue", PutAsync).WithName("putCatalogueSetting").Accepts<CatalogueSetting>("application/json").ProducesEdit();
+        api.MapPut("/settings/catalogue", Put).WithName("putCatalogueSetting").Accepts<CatalogueSetting>("application/json").ProducesEdit();
         api.MapGet("/catalogue/spare", SpareAsync).WithName("askSpare").Produces<Problem>(422, "application/problem+json");
         api.MapGet("/units/{unitId}/parts/{partId}/modules", ModulesAsync).WithName("askModules").Produces<Problem>(404, "application/problem+json");
     }
 
-    private static CatalogueSetting Where(Store store) =>
-        store.Setting(Setting) is { } document && JsonSerializer.Deserialize<CatalogueSetting>(document, RecordJson.Options) is { } kept ? kept : Default;
+    private static CatalogueSetting Where(Store store) => HouseSetting.Of<CatalogueSetting>(store, Setting) ?? Default;
 
-    private static async Task<Results<Ok<CatalogueSetting>, JsonHttpResult<Problem>>> PutAsync(HttpRequest request, Store store, CancellationToken cancellation)
+    private static Results<Ok<CatalogueSetting>, JsonHttpResult<Problem>> Put(EditRequest request, Desk desk)
     {
-        var (setting, problem) = await RequestBody.ReadJsonAsync<CatalogueSetting>(request, cancellation);
+        var (setting, problem) = request.Json<CatalogueSetting>();
         if (setting is null)
             return problem!;
-        if (Fault(setting) is { } fault)
-            return Problems.Faulty([fault]);
-        store.SaveSetting(Setting, Encoding.UTF8.GetString(RecordJson.Canonical(setting)));
-        return TypedResults.Ok(setting);
+        return Fault(setting) is { } fault ? Problems.Faulty([fault]) : HouseSetting.Put(desk, request.WindowId, Setting, setting).Answer();
     }
 
     private static Fault? Fault(CatalogueSetting setting)
@@ -97,14 +93,17 @@ public static class CatalogueEndpoints
     }
 
     private static async Task<Results<Ok<CatalogueModules>, JsonHttpResult<Problem>>> ModulesAsync(
-        string unitId, string partId, bool? again, Store store, Workshop workshop, CatalogueClient client, TimeProvider clock, CancellationToken cancellation)
+        string unitId, string partId, bool? again, Store store, Workpieces workpieces, CatalogueClient client, TimeProvider clock, CancellationToken cancellation)
     {
-        var record = workshop.Find(unitId)?.Record.Record;
-        if (record?.Parts.FirstOrDefault(part => part.Id == partId) is not { } place)
+        var found = workpieces.Find(unitId);
+        if (found.Value is not { } piece)
+            return Problems.Of(found.Refusal!);
+        var record = piece.Record.Record;
+        if (record.Parts.FirstOrDefault(part => part.Id == partId) is not { } place)
             return Problems.NotFound($"part \"{partId}\" of a unit \"{unitId}\"");
         var (state, modules, askedAt, trouble) = await AskAsync(
             store, client, clock, $"modules?kind={place.Kind.Word()}", again == true, CatalogueReader.ReadModules, cancellation);
-        return TypedResults.Ok(new CatalogueModules(state, ModuleFits.Of(place, record.Unit, modules ?? [], workshop.Rubric), askedAt, trouble));
+        return TypedResults.Ok(new CatalogueModules(state, ModuleFits.Of(place, record.Unit, modules ?? [], piece.Rubric), askedAt, trouble));
     }
 
     /// <summary>An answer that is fresh enough, else one asked for now; where that fails, the one from before with what went wrong.</summary>
@@ -114,7 +113,7 @@ public static class CatalogueEndpoints
     {
         var setting = Where(store);
         var address = new Uri(setting.Address.EndsWith('/') ? setting.Address : $"{setting.Address}/");
-        var kept = store.CatalogueAnswer(setting.Address, question);
+        var kept = store.CatalogueAnswers.Of(setting.Address, question);
         var before = kept is null ? null : read(Encoding.UTF8.GetBytes(kept.Document), []);
         if (!again && before is not null && kept is not null && clock.GetUtcNow() - DateTimeOffset.Parse(kept.AskedAt, CultureInfo.InvariantCulture) < Fresh)
             return (CatalogueState.Found, before, kept.AskedAt, null);
@@ -129,6 +128,6 @@ public static class CatalogueEndpoints
             return (CatalogueState.Trouble, before, before is null ? null : kept?.AskedAt,
                 $"What the catalogue says makes no sense: {string.Join("; ", faults.Take(3).Select(fault => $"{fault.At} {fault.Message}".Trim()))}.");
         }
-        return (CatalogueState.Found, answer, store.SaveCatalogueAnswer(setting.Address, question, Encoding.UTF8.GetString(reply.Body)), null);
+        return (CatalogueState.Found, answer, store.CatalogueAnswers.Keep(setting.Address, question, Encoding.UTF8.GetString(reply.Body)), null);
     }
 }

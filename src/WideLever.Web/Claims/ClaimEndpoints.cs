@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Records;
+using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Interchange.Reports;
 using WideLever.Web.Units;
@@ -13,56 +14,42 @@ public static class ClaimEndpoints
     public static void MapClaims(this RouteGroupBuilder api)
     {
         var claims = api.MapGroup("/units/{unitId}/claims");
-        claims.MapPost("/report", ImportAsync).WithName("importReport").Accepts<string>("text/plain", "application/json").ProducesEdit();
-        claims.MapPost("", AddAsync).WithName("addClaim").Accepts<Claim>("application/json").ProducesEdit();
-        claims.MapPut("/{position}", ReplaceAsync).WithName("replaceClaim").Accepts<Claim>("application/json").ProducesEdit();
+        claims.MapPost("/report", Import).WithName("importReport").Accepts<string>("text/plain", "application/json").ProducesEdit();
+        claims.MapPost("", Add).WithName("addClaim").Accepts<Claim>("application/json").ProducesEdit();
+        claims.MapPut("/{position}", Replace).WithName("replaceClaim").Accepts<Claim>("application/json").ProducesEdit();
         claims.MapDelete("/{position}", Remove).WithName("removeClaim").ProducesEdit();
     }
 
     /// <summary>Takes the claims of a hardware report in; those that the same tool made before give way, and with them their answers.</summary>
-    private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> ImportAsync(
-        HttpRequest request, string unitId, DateOnly date, Editing editing, CancellationToken cancellation)
+    private static Results<Ok<Committed>, JsonHttpResult<Problem>> Import(EditRequest request, string unitId, DateOnly date, Edits edits)
     {
-        if (await RequestBody.ReadAsync(request, cancellation) is not { } body)
-            return Problems.TooLarge();
-        return editing.Unit(request, unitId, "brought in a hardware report", (unit, faults) => HardwareReport.Read(body, faults) is { } report
-            ? unit with
-            {
-                Unit = unit.Unit with
-                {
-                    Claims =
-                    [
-                        .. unit.Unit.Claims.Where(claim => (claim.Source, claim.From) != (ClaimSource.System, report.Tool)),
-                        .. report.Claims.Select(claim => claim with { Date = date }),
-                    ],
-                },
-            }
-            : null);
+        // Read before anything is looked at: a report may be long.
+        var found = new List<Fault>();
+        var report = HardwareReport.Read(request.Body!, found);
+        return request.Answer(edits.Unit(request.By, unitId, "brought in a hardware report", (unit, faults) =>
+        {
+            faults.AddRange(found);
+            return report is null ? null : With(unit,
+            [
+                .. unit.Unit.Claims.Where(claim => (claim.Source, claim.From) != (ClaimSource.System, report.Tool)),
+                .. report.Claims.Select(claim => claim with { Date = date }),
+            ]);
+        }));
     }
 
-    private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> AddAsync(
-        HttpRequest request, string unitId, Editing editing, CancellationToken cancellation)
-    {
-        if (await RequestBody.ReadAsync(request, cancellation) is not { } body)
-            return Problems.TooLarge();
-        return editing.Unit(request, unitId, "added a claim", (unit, faults) =>
-            RecordReader.ReadClaim(body, $"unit.claims[{unit.Unit.Claims.Count}]", faults) is { } claim ? With(unit, [.. unit.Unit.Claims, claim]) : null);
-    }
+    private static Results<Ok<Committed>, JsonHttpResult<Problem>> Add(EditRequest request, string unitId, Edits edits) =>
+        request.Answer(edits.Unit(request.By, unitId, "added a claim", (unit, faults) =>
+            RecordReader.ReadClaim(request.Body!, $"unit.claims[{unit.Unit.Claims.Count}]", faults) is { } claim ? With(unit, [.. unit.Unit.Claims, claim]) : null));
 
-    private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> ReplaceAsync(
-        HttpRequest request, string unitId, int position, Editing editing, CancellationToken cancellation)
-    {
-        if (await RequestBody.ReadAsync(request, cancellation) is not { } body)
-            return Problems.TooLarge();
-        return editing.Unit(request, unitId, "changed a claim", (unit, faults) =>
-            position >= 0 && position < unit.Unit.Claims.Count && RecordReader.ReadClaim(body, $"unit.claims[{position}]", faults) is { } claim
+    private static Results<Ok<Committed>, JsonHttpResult<Problem>> Replace(EditRequest request, string unitId, int position, Edits edits) =>
+        request.Answer(edits.Unit(request.By, unitId, "changed a claim", (unit, faults) =>
+            position >= 0 && position < unit.Unit.Claims.Count && RecordReader.ReadClaim(request.Body!, $"unit.claims[{position}]", faults) is { } claim
                 ? With(unit, [.. unit.Unit.Claims.Select((other, i) => i == position ? claim : other)])
-                : null);
-    }
+                : null));
 
-    private static Results<Ok<Committed>, JsonHttpResult<Problem>> Remove(HttpRequest request, string unitId, int position, Editing editing) =>
-        editing.Unit(request, unitId, "took a claim out", (unit, _) =>
-            position >= 0 && position < unit.Unit.Claims.Count ? With(unit, [.. unit.Unit.Claims.Where((_, i) => i != position)]) : null);
+    private static Results<Ok<Committed>, JsonHttpResult<Problem>> Remove(EditRequest request, string unitId, int position, Edits edits) =>
+        request.Answer(edits.Unit(request.By, unitId, "took a claim out", (unit, _) =>
+            position >= 0 && position < unit.Unit.Claims.Count ? With(unit, [.. unit.Unit.Claims.Where((_, i) => i != position)]) : null));
 
     private static UnitDocument With(UnitDocument unit, IReadOnlyList<Claim> claims) => unit with { Unit = unit.Unit with { Claims = claims } };
 }

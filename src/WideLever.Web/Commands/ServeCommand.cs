@@ -1,10 +1,9 @@
 using System.CommandLine;
 using System.Net.Sockets;
 using Microsoft.Data.Sqlite;
-using WideLever.Interchange;
+using WideLever.House;
 using WideLever.Storage;
 using WideLever.Web.Hosting;
-using WideLever.Web.Shelf;
 
 namespace WideLever.Web.Commands;
 
@@ -42,13 +41,11 @@ public static class ServeCommand
         {
             using var folder = DataFolder.Hold(dataFolder);
             await using var app = WebHost.Build(port, folder, photos);
-            var store = app.Services.GetRequiredService<Store>();
-            var workshop = app.Services.GetRequiredService<Workshop>();
+            // Opened before anything listens: a folder that cannot be used is refused in a sentence.
+            _ = app.Services.GetRequiredService<PhotoFiles>();
             if (demo)
-                LoadDemo(store, workshop);
-            app.Services.GetRequiredService<PhotoFiles>().Sweep(store);
-            // What is in no cache is scored before the first page asks for it.
-            workshop.Shelf(cancellation);
+                DemoData.Load(
+                    app.Services.GetRequiredService<Desk>(), app.Services.GetRequiredService<Shelving>(), app.Services.GetRequiredService<House.Shelf>(), Path.Combine(AppContext.BaseDirectory, "demo"));
             await app.StartAsync(cancellation);
             Console.WriteLine($"Wide Lever is at {app.Urls.First()}");
             await app.WaitForShutdownAsync(cancellation);
@@ -69,45 +66,6 @@ public static class ServeCommand
         catch (Exception exception) when (exception is UnauthorizedAccessException or IOException or InvalidDataException or SqliteException)
         {
             return Refuse($"The data folder {dataFolder} cannot be used: {exception.Message}");
-        }
-    }
-
-    private static void LoadDemo(Store store, Workshop workshop)
-    {
-        if (store.Shelf().Count > 0)
-            return;
-        foreach (var file in Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, "demo"), "*.json").Order(StringComparer.Ordinal))
-        {
-            var check = RecordReader.Read(File.ReadAllBytes(file), workshop.Rubric);
-            if (check.Checked is null)
-                throw new InvalidOperationException($"the demo record {file} has a fault: {check.Faults[0].At}: {check.Faults[0].Message}");
-            ShelfEndpoints.Shelve(store, check, "demo", "brought in a demo record");
-        }
-        foreach (var file in Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, "demo", "variants"), "*.json").Order(StringComparer.Ordinal))
-        {
-            // A variant is a unit alone: the teardown is that of the unit whose id is the file's first word.
-            var faults = new List<Core.Records.Fault>();
-            var unit = RecordReader.ReadUnit(File.ReadAllBytes(file), faults);
-            var of = Path.GetFileName(file).Split('.')[0];
-            if (unit is null || faults.Count > 0 || store.ScoredTeardown(of) is not { } teardown)
-                throw new InvalidOperationException($"the demo variant {file} has a fault: {string.Join("; ", faults.Select(fault => $"{fault.At}: {fault.Message}"))}");
-            store.CreateVariant(ShelfEndpoints.Slug(unit.Unit.ModelCode), RecordJson.Canonical(unit), teardown.Id, "demo", "brought in a demo variant");
-        }
-        LoadSecondTeardowns(store, workshop);
-    }
-
-    private static void LoadSecondTeardowns(Store store, Workshop workshop)
-    {
-        // A further teardown of a unit, by another bench: the unit's id is the file's first word.
-        foreach (var file in Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, "demo", "teardowns"), "*.json").Order(StringComparer.Ordinal))
-        {
-            var faults = new List<Core.Records.Fault>();
-            var of = Path.GetFileName(file).Split('.')[0];
-            if (RecordReader.ReadTeardown(File.ReadAllBytes(file), faults) is not { } teardown || faults.Count > 0 || workshop.Find(of) is not { } piece)
-                throw new InvalidOperationException($"the demo teardown {file} has a fault: {string.Join("; ", faults.Select(fault => $"{fault.At}: {fault.Message}"))}");
-            // It must make a record with the unit, as the first one does.
-            Core.Records.CheckedRecord.Of(Core.Records.HeadDocuments.Merge(Workshop.UnitDocument(piece.Unit.Document), teardown), workshop.Rubric);
-            store.CreateTeardown(of, $"{of}-second", RecordJson.Canonical(teardown), "demo", "brought in a demo teardown");
         }
     }
 

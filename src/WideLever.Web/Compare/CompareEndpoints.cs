@@ -3,10 +3,9 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Comparing;
 using WideLever.Core.Records;
-using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
+using WideLever.House;
 using WideLever.Interchange;
-using WideLever.Web.Verdict;
 
 namespace WideLever.Web.Compare;
 
@@ -23,11 +22,11 @@ public static class CompareEndpoints
     public static void MapCompare(this RouteGroupBuilder api)
     {
         var compare = api.MapGroup("/compare");
-        compare.MapPost("/field", FieldAsync).WithName("compareField").Accepts<FieldAsked>("application/json").ProducesProblems();
+        compare.MapPost("/field", Compared).WithName("compareField").Accepts<FieldAsked>("application/json").ProducesProblems();
         compare.MapGet("/pair", Pair).WithName("comparePair").ProducesProblems();
-        compare.MapPost("/odds", OddsAsync).WithName("rankOdds").Accepts<OddsAsked>("application/json").Produces<OddsView>(200, "text/event-stream").ProducesProblems();
-        compare.MapPost("/weight", WeightAsync).WithName("tryWeight").Accepts<WeightTried>("application/json").ProducesProblems();
-        compare.MapPost("/schools", SchoolsAsync).WithName("compareSchools").Accepts<SchoolsAsked>("application/json").Produces<SchoolsView>(200, "text/event-stream").ProducesProblems();
+        compare.MapPost("/odds", DrawOdds).WithName("rankOdds").Accepts<OddsAsked>("application/json").Produces<OddsView>(200, "text/event-stream").ProducesProblems();
+        compare.MapPost("/weight", TryWeight).WithName("tryWeight").Accepts<WeightTried>("application/json").ProducesProblems();
+        compare.MapPost("/schools", CompareSchools).WithName("compareSchools").Accepts<SchoolsAsked>("application/json").Produces<SchoolsView>(200, "text/event-stream").ProducesProblems();
         compare.MapGet("/takeaway.{format}", Takeaway).WithName("takeComparison").Produces<string>(200, "application/json", "text/csv", Sheet).ProducesProblems();
     }
 
@@ -36,112 +35,91 @@ public static class CompareEndpoints
     private static RouteHandlerBuilder ProducesProblems(this RouteHandlerBuilder endpoint) =>
         endpoint.Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
 
-    private static async Task<Results<Ok<FieldView>, JsonHttpResult<Problem>>> FieldAsync(HttpRequest request, Workshop workshop, CancellationToken cancellation)
+    private static Results<Ok<FieldView>, JsonHttpResult<Problem>> Compared(EditRequest request, House.Shelf shelf, CancellationToken cancellation)
     {
-        var (asked, problem) = await RequestBody.ReadJsonAsync<FieldAsked>(request, cancellation);
+        var (asked, problem) = request.Json<FieldAsked>();
         if (asked is null)
             return problem!;
-        var sheet = workshop.Sheet;
-        var all = workshop.Field(cancellation);
+        var snapshot = shelf.WithRecords(cancellation);
         if (asked.Units is not { Count: > 0 })
-            return TypedResults.Ok(View(all, sheet));
-        var (field, refused) = Chosen(asked.Units, all, 1);
-        return field is null ? refused! : TypedResults.Ok(View(field, sheet));
+            return TypedResults.Ok(View([.. snapshot.Units], snapshot.Under));
+        var (field, refused) = Chosen(asked.Units, snapshot, 1);
+        return field is null ? refused! : TypedResults.Ok(View(field, snapshot.Under));
     }
 
     /// <summary>The units of some ids in their order; null with a problem where one is missing or twice, or there are too few.</summary>
-    private static (IReadOnlyList<FieldPiece>? Field, JsonHttpResult<Problem>? Problem) Chosen(IReadOnlyList<string>? ids, IReadOnlyList<FieldPiece> all, int fewest)
+    private static (IReadOnlyList<ShelfUnit>? Field, JsonHttpResult<Problem>? Problem) Chosen(IReadOnlyList<string>? ids, ShelfSnapshot shelf, int fewest)
     {
-        var known = all.ToDictionary(piece => piece.Unit.Id, StringComparer.Ordinal);
         var chosen = ids ?? [];
+        var field = new List<ShelfUnit>(chosen.Count);
         var faults = new List<Fault>();
         if (chosen.Count < fewest)
             faults.Add(new("units", $"must name at least {(fewest == 1 ? "one unit" : "two units")}"));
         var seen = new HashSet<string>(StringComparer.Ordinal);
         for (var i = 0; i < chosen.Count; i++)
         {
-            if (chosen[i] is not { } id || !known.ContainsKey(id))
+            if (chosen[i] is not { } id || shelf.Find(id) is not { IsReadable: true } unit)
                 faults.Add(new($"units[{i}]", "is no unit on the shelf"));
             else if (!seen.Add(id))
                 faults.Add(new($"units[{i}]", "is named twice"));
+            else
+                field.Add(unit);
         }
-        return faults.Count > 0 ? (null, Problems.Faulty(faults)) : ([.. chosen.Select(id => known[id])], null);
+        return faults.Count > 0 ? (null, Problems.Faulty(faults)) : (field, null);
     }
 
-    private static FieldView View(IReadOnlyList<FieldPiece> field, RubricSheet sheet)
+    private static FieldView View(IReadOnlyList<ShelfUnit> field, RubricSheet sheet)
     {
-        var standings = Enum.GetValues<IndexName>().Select(index => Standings(field, index, sheet.Rubric)).ToArray();
+        var members = field.AsParallel().AsOrdered().Select(unit => new FieldMember(unit.Field, unit.Summary.Status, unit.Price)).ToList();
+        var standings = Enum.GetValues<IndexName>().Select(index => FieldStanding.Of(members, index, sheet.Rubric).Select(StandingView.Of).ToList()).ToArray();
         return new(RubricView.Of(sheet.Rubric), sheet.Sha256,
         [
-            .. field.Select((piece, i) => new FieldUnitView
+            .. field.Select((unit, i) => new FieldUnitView
             {
-                Id = piece.Unit.Id, Maker = piece.Unit.Maker, Model = piece.Unit.Model, ModelCode = piece.Unit.ModelCode, Class = piece.Unit.Class, Year = piece.Unit.Year,
-                Price = piece.Price, Desktop = piece.Field.IsDesktop, Status = piece.Unit.Status,
+                Id = unit.Id, Maker = unit.Summary.Maker, Model = unit.Summary.Model, ModelCode = unit.Summary.ModelCode, Class = unit.Summary.Class, Year = unit.Summary.Year,
+                Price = unit.Price, Desktop = unit.Field.IsDesktop, Status = unit.Summary.Status,
                 Repair = standings[(int)IndexName.Repair][i], Upgrade = standings[(int)IndexName.Upgrade][i], Combined = standings[(int)IndexName.Combined][i],
-                RepairKinds = [.. piece.Field.Repair.Select(KindView)], UpgradeKinds = [.. piece.Field.Upgrade.Select(KindView)],
+                RepairKinds = [.. unit.Field.Repair.Select(KindView)], UpgradeKinds = [.. unit.Field.Upgrade.Select(KindView)],
             }),
         ]);
     }
 
     private static FieldKindView KindView(FieldKind kind) => new(kind.Kind, QuantityView.Of(kind.Score), kind.Absent);
 
-    private static IReadOnlyList<StandingView> Standings(IReadOnlyList<FieldPiece> field, IndexName index, Rubric rubric)
+    private static Results<Ok<PairView>, JsonHttpResult<Problem>> Pair(string first, string second, House.Shelf shelf, CancellationToken cancellation)
     {
-        var quantities = field.Select(piece => piece.Field.Indices(rubric).Get(index)).ToList();
-        var places = Field.PlacesByLow(quantities);
-        var byValue = Field.PlacesByValue(quantities);
-        // A draft holds everything together and says nothing; a desktop and a notebook are not told apart by an index at all.
-        var groups = new int[field.Count];
-        foreach (var build in Enumerable.Range(0, field.Count).Where(i => field[i].Unit.Status != Status.Draft).GroupBy(i => field[i].Field.IsDesktop).Select(build => build.ToList()))
-        {
-            foreach (var (i, group) in build.Zip(Field.Groups([.. build.Select(i => quantities[i])], rubric.Resolution)))
-                groups[i] = group;
-        }
-        var best = Field.BestForPrice([.. field.Zip(quantities, (piece, quantity) => (piece.Price, quantity.Value))]);
-        return [.. quantities.Select((quantity, i) => new StandingView(QuantityView.Of(quantity), places[i], byValue[i], groups[i], best[i]))];
+        var snapshot = shelf.SummedUp(cancellation);
+        var (field, refused) = Chosen([first, second], snapshot, 2);
+        return field is null ? refused! : TypedResults.Ok(PairView.Of(UnitPair.Of(field[0].Field, field[1].Field, snapshot.Under.Rubric)));
     }
 
-    private static Results<Ok<PairView>, JsonHttpResult<Problem>> Pair(string first, string second, Workshop workshop, CancellationToken cancellation)
+    private static Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>> DrawOdds(
+        EditRequest request, House.Shelf shelf, Odds odds, LongWork work, CancellationToken cancellation)
     {
-        var rubric = workshop.Rubric;
-        var (field, refused) = Chosen([first, second], workshop.Field(cancellation), 2);
-        if (field is null)
-            return refused!;
-        var (one, other) = (field[0].Field, field[1].Field);
-        var sameBuild = one.IsDesktop == other.IsDesktop;
-        var common = sameBuild ? new InCommon(one.Indices(rubric), other.Indices(rubric), 1, 1) : Field.Common(one, other, rubric);
-        if (!sameBuild)
-            (one, other) = Field.OnWhatBothHave(one, other);
-        Ahead Of(IndexName index) => Separation.Of(common.First.Get(index), common.Second.Get(index), rubric.Resolution);
-        return TypedResults.Ok(new PairView(
-            sameBuild, Of(IndexName.Repair), Of(IndexName.Upgrade), Of(IndexName.Combined), common.RepairShare, common.UpgradeShare,
-            IndicesView.Of(common.First), IndicesView.Of(common.Second),
-            FlipPoints.Of(one, other, rubric, IndexName.Repair), FlipPoints.Of(one, other, rubric, IndexName.Upgrade)));
-    }
-
-    private static async Task<Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>>> OddsAsync(
-        HttpRequest request, Workshop workshop, OddsDesk desk, LongWork work, CancellationToken cancellation)
-    {
-        var (asked, problem) = await RequestBody.ReadJsonAsync<OddsAsked>(request, cancellation);
+        var (asked, problem) = request.Json<OddsAsked>();
         if (asked is null)
             return problem!;
-        var (_, refused) = Chosen(asked.Units, workshop.Field(cancellation), 2);
+        var (_, refused) = Chosen(asked.Units, shelf.SummedUp(cancellation), 2);
         if (refused is not null)
             return refused;
         if (asked.Draws < 1)
             return Problems.Faulty([new("draws", "must be at least 1")]);
         if (asked.Seed < 0)
             return Problems.Faulty([new("seed", "must not be below 0")]);
-        return work.Stream(request, "odds", Math.Min(asked.Draws, RankOdds.MaxDraws), (progress, stop) => desk.Of(asked, progress, stop));
+        return work.Stream(request.Http, "odds", Math.Min(asked.Draws, RankOdds.MaxDraws), (progress, stop) => Drawn(asked, odds, progress, stop));
     }
 
-    private static async Task<Results<Ok<IReadOnlyList<TriedUnit>>, JsonHttpResult<Problem>>> WeightAsync(HttpRequest request, Workshop workshop, CancellationToken cancellation)
+    private static OddsView Drawn(OddsAsked asked, Odds odds, IProgress<int>? progress, CancellationToken cancellation) => OddsView.Of(
+        odds.Of(asked.Units, asked.Index, (ulong)asked.Seed, (int)Math.Min(asked.Draws, RankOdds.MaxDraws), progress, cancellation), asked, MostPairs);
+
+    private static Results<Ok<IReadOnlyList<TriedUnit>>, JsonHttpResult<Problem>> TryWeight(EditRequest request, House.Shelf shelf, CancellationToken cancellation)
     {
-        var (asked, problem) = await RequestBody.ReadJsonAsync<WeightTried>(request, cancellation);
+        var (asked, problem) = request.Json<WeightTried>();
         if (asked is null)
             return problem!;
-        var rubric = workshop.Rubric;
-        var (field, refused) = Chosen(asked.Units, workshop.Field(cancellation), 1);
+        var snapshot = shelf.SummedUp(cancellation);
+        var rubric = snapshot.Under.Rubric;
+        var (field, refused) = Chosen(asked.Units, snapshot, 1);
         if (field is null)
             return refused!;
         var table = asked.Index == IndexName.Upgrade ? rubric.Upgrade : rubric.Repair;
@@ -154,62 +132,55 @@ public static class CompareEndpoints
             return Problems.Faulty([new("weight", $"must be 0 or more, and less than all weights together, {sum.ToString(CultureInfo.InvariantCulture)}")]);
         var weights = FlipPoints.Reweighted(table, asked.Kind, asked.Weight);
         var own = new Dictionary<PartKind, double>(asked.Index == IndexName.Repair ? rubric.Upgrade.Pairs : rubric.Repair.Pairs);
-        var quantities = field.Select(piece => (asked.Index == IndexName.Repair ? piece.Field.Indices(rubric, weights, own) : piece.Field.Indices(rubric, own, weights)).Get(asked.Index)).ToList();
+        var quantities = field.Select(unit => (asked.Index == IndexName.Repair ? unit.Field.Indices(rubric, weights, own) : unit.Field.Indices(rubric, own, weights)).Get(asked.Index)).ToList();
         var places = Field.PlacesByValue(quantities);
-        return TypedResults.Ok<IReadOnlyList<TriedUnit>>([.. field.Select((piece, i) => new TriedUnit(piece.Unit.Id, QuantityView.Of(quantities[i]), places[i]))]);
+        return TypedResults.Ok<IReadOnlyList<TriedUnit>>([.. field.Select((unit, i) => new TriedUnit(unit.Id, QuantityView.Of(quantities[i]), places[i]))]);
     }
 
-    private static async Task<Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>>> SchoolsAsync(
-        HttpRequest request, Workshop workshop, LongWork work, CancellationToken cancellation)
+    private static Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>> CompareSchools(EditRequest request, House.Shelf shelf, LongWork work, CancellationToken cancellation)
     {
-        var (asked, problem) = await RequestBody.ReadJsonAsync<SchoolsAsked>(request, cancellation);
+        var (asked, problem) = request.Json<SchoolsAsked>();
         if (asked is null)
             return problem!;
-        var (field, refused) = Chosen(asked.Units, workshop.Field(cancellation), 2);
+        var snapshot = shelf.WithRecords(cancellation);
+        var (field, refused) = Chosen(asked.Units, snapshot, 2);
         if (field is null)
             return refused!;
-        var rubric = workshop.Rubric;
+        var rubric = snapshot.Under.Rubric;
         var count = 1 + SchoolTable.Options(rubric.Schools).Count(option => option.Schools != rubric.Schools);
-        return work.Stream(request, "schools", (long)count * field.Count, (progress, stop) =>
-        {
-            var shelf = workshop.Records(stop).ToDictionary(one => one.UnitId, one => one.Record, StringComparer.Ordinal);
-            var records = field.Where(piece => shelf.ContainsKey(piece.Unit.Id)).Select(piece => shelf[piece.Unit.Id]).ToList();
-            return new SchoolsView(asked.Index,
-            [
-                .. SchoolTable.Of(records, rubric, progress, stop).Select(option =>
-                {
-                    var quantities = option.Indices.Select(indices => indices.Get(asked.Index)).ToList();
-                    return new OptionView(option.Question, option.Option, option.InUse, Field.PlacesByLow(quantities), Field.PlacesByValue(quantities), [.. quantities.Select(QuantityView.Of)]);
-                }),
-            ]);
-        });
+        return work.Stream(request.Http, "schools", (long)count * field.Count, (progress, stop) => new SchoolsView(asked.Index,
+        [
+            .. SchoolTable.Of([.. field.Select(unit => unit.Record)], rubric, progress, stop).Select(option =>
+            {
+                var quantities = option.Indices.Select(indices => indices.Get(asked.Index)).ToList();
+                return new OptionView(option.Question, option.Option, option.InUse, Field.PlacesByLow(quantities), Field.PlacesByValue(quantities), [.. quantities.Select(QuantityView.Of)]);
+            }),
+        ]));
     }
 
     /// <summary>The whole comparison as a file: values, ranges, rubric, digests, and where a seed and draws are given the odds.</summary>
     private static Results<FileContentHttpResult, JsonHttpResult<Problem>> Takeaway(
-        string format, string[] unit, string? index, int? seed, int? draws, Workshop workshop, OddsDesk desk, CancellationToken cancellation)
+        string format, string[] unit, string? index, int? seed, int? draws, House.Shelf shelf, Odds odds, CancellationToken cancellation)
     {
         if (format is not ("json" or "csv" or "xlsx"))
             return Problems.NotFound($"format \"{format}\": it is json, csv or xlsx");
         var which = IndexName.Combined;
         if (index is not null && !Words.TryParse(index, out which))
             return Problems.Faulty([new("index", "must be repair, upgrade or combined")]);
-        var sheet = workshop.Sheet;
         // An address holds only so many ids: none stands for the whole shelf.
-        var all = workshop.Field(cancellation);
-        string[] ids = unit.Length > 0 ? unit : [.. all.Select(piece => piece.Unit.Id)];
-        var (field, refused) = Chosen(ids, all, 1);
+        var snapshot = shelf.WithRecords(cancellation);
+        string[] ids = unit.Length > 0 ? unit : [.. snapshot.Units.Select(one => one.Id)];
+        var (field, refused) = Chosen(ids, snapshot, 1);
         if (field is null)
             return refused!;
         if ((long)(draws ?? 0) * ids.Length > MostInFile)
             return Problems.Faulty([new("draws", $"are too many for a file of {ids.Length} units: up to {MostInFile / ids.Length} are drawn for one")]);
         if (draws is < 1 or > RankOdds.MaxDraws || seed is < 0)
             return Problems.Faulty([new("draws", $"must be 1 to {RankOdds.MaxDraws}, with a seed of 0 or more")]);
-        var view = View(field, sheet);
-        var odds = seed is { } from && draws is { } number && ids.Length > 1 ? desk.Of(new(ids, which, from, number), null, cancellation) : null;
+        var view = View(field, snapshot.Under);
+        var drawn = seed is { } from && draws is { } number && ids.Length > 1 ? Drawn(new(ids, which, from, number), odds, null, cancellation) : null;
         if (format == "json")
         {
-            var records = workshop.Records(cancellation).ToDictionary(one => one.UnitId, one => one.Record.Record, StringComparer.Ordinal);
             var file = new
             {
                 Format = "wide-lever/comparison",
@@ -218,12 +189,12 @@ public static class CompareEndpoints
                 view.Rubric,
                 view.RubricSha256,
                 view.Units,
-                RecordSha256 = field.ToDictionary(piece => piece.Unit.Id, piece => CanonicalJson.Sha256(RecordJson.RecordNode(records[piece.Unit.Id]))),
-                Odds = odds,
+                RecordSha256 = field.ToDictionary(one => one.Id, one => CanonicalJson.Sha256(RecordJson.RecordNode(one.Record.Record))),
+                Odds = drawn,
             };
             return TypedResults.File(JsonSerializer.SerializeToUtf8Bytes(file, Spread), "application/json", "comparison.json");
         }
-        var table = Table(view, odds, workshop.Records(cancellation));
+        var table = Table(view, drawn, field);
         return format == "csv" ? TypedResults.File(table.Csv(), "text/csv; charset=utf-8", "comparison.csv") : TypedResults.File(table.Xlsx(), Sheet, "comparison.xlsx");
     }
 
@@ -232,11 +203,10 @@ public static class CompareEndpoints
 
     private static readonly JsonSerializerOptions Spread = new(RecordJson.Options) { WriteIndented = true };
 
-    private static ComparisonTable Table(FieldView view, OddsView? odds, IReadOnlyList<ShelfRecord> shelf)
+    private static ComparisonTable Table(FieldView view, OddsView? odds, IReadOnlyList<ShelfUnit> field)
     {
         var rubric = view.Rubric;
         var kinds = view.Units.SelectMany(unit => unit.RepairKinds.Select(kind => ("repair", kind.Kind)).Concat(unit.UpgradeKinds.Select(kind => ("upgrade", kind.Kind)))).Distinct().Order().ToList();
-        var records = shelf.ToDictionary(one => one.UnitId, one => one.Record.Record, StringComparer.Ordinal);
         var columns = new List<string> { "id", "maker", "model", "modelCode", "class", "year", "price", "currency", "status" };
         foreach (var index in Enum.GetValues<IndexName>().Select(index => index.Word()))
             columns.AddRange([index, $"{index}Low", $"{index}High", $"{index}Coverage", $"{index}Place", $"{index}PlaceByValue", $"{index}Group"]);
@@ -259,7 +229,7 @@ public static class CompareEndpoints
                     var own = odds.Units.FirstOrDefault(one => one.Id == unit.Id);
                     row.AddRange([odds.Index.Word(), own?.MostLikely, own?.From, own?.To, odds.Seed, odds.Draws]);
                 }
-                row.AddRange([rubric.Name, rubric.Revision, view.RubricSha256, CanonicalJson.Sha256(RecordJson.RecordNode(records[unit.Id])), Core.CoreVersion.Method]);
+                row.AddRange([rubric.Name, rubric.Revision, view.RubricSha256, CanonicalJson.Sha256(RecordJson.RecordNode(field[i].Record.Record)), Core.CoreVersion.Method]);
                 return (IReadOnlyList<object?>)row;
             }),
         ]);

@@ -1,7 +1,7 @@
 using WideLever.Core.Comparing;
 using WideLever.Core.Records;
 using WideLever.Core.Scoring;
-using WideLever.Web.Shelf;
+using WideLever.House;
 using WideLever.Web.Verdict;
 
 namespace WideLever.Web.Compare;
@@ -22,7 +22,12 @@ public sealed record FieldKindView(PartKind Kind, QuantityView Score, bool Absen
 /// <param name="PlaceByValue">Place by the value among those that have one; null: it has none, and stands behind them.</param>
 /// <param name="Group">Group among those of its build, 1 the first: units of one group cannot all be told apart; 0: a draft, which is in none.</param>
 /// <param name="BestForPrice">Whether nothing that costs no more beats its value.</param>
-public sealed record StandingView(QuantityView Quantity, int Place, int? PlaceByValue, int Group, bool BestForPrice);
+public sealed record StandingView(QuantityView Quantity, int Place, int? PlaceByValue, int Group, bool BestForPrice)
+{
+    /// <summary>The view of a standing.</summary>
+    public static StandingView Of(FieldStanding standing) =>
+        new(QuantityView.Of(standing.Quantity), standing.Place, standing.PlaceByValue, standing.Group, standing.BestForPrice);
+}
 
 /// <summary>A unit of a field.</summary>
 public sealed record FieldUnitView
@@ -104,7 +109,27 @@ public sealed record UnitOdds(string Id, int MostLikely, int From, int To, IRead
 /// <param name="Capped">Whether more draws were asked for than are made.</param>
 /// <param name="RubricSha256">SHA-256 of the rubric's canonical JSON.</param>
 /// <param name="Units">The units in the order that was asked for.</param>
-public sealed record OddsView(IndexName Index, int Seed, int Draws, bool Capped, string RubricSha256, IReadOnlyList<UnitOdds> Units);
+public sealed record OddsView(IndexName Index, int Seed, int Draws, bool Capped, string RubricSha256, IReadOnlyList<UnitOdds> Units)
+{
+    /// <summary>The view of odds.</summary>
+    /// <param name="odds">The odds.</param>
+    /// <param name="asked">What was asked for.</param>
+    /// <param name="mostPairs">Units up to which the chance of every pair is told.</param>
+    public static OddsView Of(FieldOdds odds, OddsAsked asked, int mostPairs)
+    {
+        var (chances, ids) = (odds.Chances, odds.UnitIds);
+        return new(chances.Index, asked.Seed, chances.Draws, asked.Draws > RankOdds.MaxDraws, odds.Under.Sha256,
+        [
+            .. ids.Select((id, unit) =>
+            {
+                var (from, to) = chances.Span(unit);
+                return new UnitOdds(id, chances.MostLikely(unit), from, to,
+                    [.. Enumerable.Range(1, ids.Count).Select(place => new PlaceChance(place, chances.Place(unit, place))).Where(place => place.Chance > 0)],
+                    ids.Count <= mostPairs ? [.. Enumerable.Range(0, ids.Count).Select(other => chances.Above(unit, other))] : []);
+            }),
+        ]);
+    }
+}
 
 /// <summary>A pair of units kind by kind.</summary>
 /// <param name="SameBuild">Whether both are notebooks or both desktops.</param>
@@ -119,7 +144,13 @@ public sealed record OddsView(IndexName Index, int Seed, int Draws, bool Capped,
 /// <param name="UpgradeFlips">The same in U.</param>
 public sealed record PairView(
     bool SameBuild, Ahead Repair, Ahead Upgrade, Ahead Combined, double RepairShare, double UpgradeShare, IndicesView First, IndicesView Second,
-    IReadOnlyList<FlipPoint> RepairFlips, IReadOnlyList<FlipPoint> UpgradeFlips);
+    IReadOnlyList<FlipPoint> RepairFlips, IReadOnlyList<FlipPoint> UpgradeFlips)
+{
+    /// <summary>The view of a pair.</summary>
+    public static PairView Of(UnitPair pair) => new(
+        pair.SameBuild, pair.Repair, pair.Upgrade, pair.Combined, pair.Common.RepairShare, pair.Common.UpgradeShare,
+        IndicesView.Of(pair.Common.First), IndicesView.Of(pair.Common.Second), pair.RepairFlips, pair.UpgradeFlips);
+}
 
 /// <summary>The weight of one kind tried on a field.</summary>
 /// <param name="Units">Ids of the units.</param>
@@ -153,9 +184,3 @@ public sealed record SchoolsAsked(IReadOnlyList<string> Units, IndexName Index);
 /// <param name="Index">Which index.</param>
 /// <param name="Options">Each answer to each question.</param>
 public sealed record SchoolsView(IndexName Index, IReadOnlyList<OptionView> Options);
-
-/// <summary>A unit of a field with what it is made of.</summary>
-/// <param name="Unit">Its line on the shelf.</param>
-/// <param name="Field">Its kinds.</param>
-/// <param name="Price">Its price in the rubric's currency; null: unknown.</param>
-public sealed record FieldPiece(ShelfUnit Unit, FieldUnit Field, double? Price);

@@ -1,11 +1,9 @@
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
-using System.Text;
-using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Benching;
 using WideLever.Core.Records;
-using WideLever.Interchange;
+using WideLever.House;
 using WideLever.Storage;
 using WideLever.Web.Hosting;
 using WideLever.Web.Units;
@@ -38,19 +36,18 @@ public static class DeviceEndpoints
     /// <summary>Maps the endpoints.</summary>
     public static void MapDevices(this RouteGroupBuilder api)
     {
-        api.MapPost("/devices/pedal", PressAsync).WithName("pressPedal").Accepts<PedalPress>("application/json").ProducesEdit().Produces<Problem>(403, "application/problem+json");
+        api.MapPost("/devices/pedal", Press).WithName("pressPedal").Accepts<PedalPress>("application/json").ProducesEdit().Produces<Problem>(403, "application/problem+json");
         api.MapGet("/settings/keys", (Store store) => TypedResults.Ok(Keys(store))).WithName("getKeys");
-        api.MapPut("/settings/keys", PutKeysAsync).WithName("putKeys").Accepts<KeyBindings>("application/json").ProducesEdit();
+        api.MapPut("/settings/keys", PutKeys).WithName("putKeys").Accepts<KeyBindings>("application/json").ProducesEdit();
         api.MapPost("/news/hidden", Hide).WithName("hideWindow").ProducesEdit();
         api.MapGet("/news", Listen).WithName("listen").ExcludeFromDescription();
     }
 
-    private static async Task<Results<Ok<PedalAnswer>, JsonHttpResult<Problem>>> PressAsync(
-        HttpRequest request, DataFolder folder, Store store, News news, CancellationToken cancellation)
+    private static Results<Ok<PedalAnswer>, JsonHttpResult<Problem>> Press(EditRequest request, DataFolder folder, Store store, News news)
     {
-        if (!Guard.ShowsToken(request, folder))
+        if (!Guard.ShowsToken(request.Http, folder))
             return Problems.Forbidden("A device must show the data folder's token.");
-        var (press, problem) = await RequestBody.ReadJsonAsync<PedalPress>(request, cancellation);
+        var (press, problem) = request.Json<PedalPress>();
         if (press is null)
             return problem!;
         if (press.Button is < 1 or > 3)
@@ -62,20 +59,19 @@ public static class DeviceEndpoints
     }
 
     private static KeyBindings Keys(Store store) =>
-        store.Setting(KeysSetting) is { } document && JsonSerializer.Deserialize<KeyBindings>(document, RecordJson.Options) is { } kept ? kept : new(KeyMap.Default);
+        HouseSetting.Of<KeyBindings>(store, KeysSetting) ?? new(KeyMap.Default);
 
-    private static async Task<Results<Ok<KeyBindings>, JsonHttpResult<Problem>>> PutKeysAsync(HttpRequest request, Store store, CancellationToken cancellation)
+    private static Results<Ok<KeyBindings>, JsonHttpResult<Problem>> PutKeys(EditRequest request, Desk desk)
     {
-        var (keys, problem) = await RequestBody.ReadJsonAsync<KeyBindings>(request, cancellation);
+        var (keys, problem) = request.Json<KeyBindings>();
         if (keys is null)
             return problem!;
         if (keys.Bindings is null)
             return Problems.Faulty([new("bindings", "is required")]);
         var faults = KeyMap.Faults(keys.Bindings);
-        if (faults.Count > 0)
-            return Problems.Faulty([.. faults.Select(fault => fault with { At = $"bindings{fault.At}" })]);
-        store.SaveSetting(KeysSetting, Encoding.UTF8.GetString(RecordJson.Canonical(keys)));
-        return TypedResults.Ok(keys);
+        return faults.Count > 0
+            ? Problems.Faulty([.. faults.Select(fault => fault with { At = $"bindings{fault.At}" })])
+            : HouseSetting.Put(desk, request.WindowId, KeysSetting, keys).Answer();
     }
 
     private static NoContent Hide(HttpRequest request, bool resting, double at, News news)

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using WideLever.Core.Records;
+using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
 using WideLever.Web.Units;
@@ -20,23 +21,21 @@ public static class PhotoEndpoints
         var photos = api.MapGroup("/teardowns/{teardownId}/photos");
         photos.MapPost("", AddAsync).WithName("addPhoto").WithMetadata(new RequestSizeLimitAttribute(PhotoIntake.MaxBytes + 4096)).ProducesEdit();
         photos.MapPost("/newest", AddNewestAsync).WithName("addNewestPhoto").ProducesEdit();
-        photos.MapPut("/{photoId}", DescribeAsync).WithName("describePhoto").Accepts<Photo>("application/json").ProducesEdit();
+        photos.MapPut("/{photoId}", Describe).WithName("describePhoto").Accepts<Photo>("application/json").ProducesEdit();
         photos.MapPost("/{photoId}/step", Tie).WithName("tiePhoto").ProducesEdit();
         photos.MapDelete("/{photoId}", Remove).WithName("removePhoto").ProducesEdit();
         api.MapGet("/photos/{sha256}/{type}", GetPhoto).WithName("getPhoto").ExcludeFromDescription();
-        api.MapGet("/photos/{sha256}/thumbnail", GetThumbnail).WithName("getThumbnail").ExcludeFromDescription();
+        api.MapGet("/photos/{sha256}/thumbnail", GetThumbnailAsync).WithName("getThumbnail").ExcludeFromDescription();
     }
 
     private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> AddAsync(
-        HttpRequest request, string teardownId, string? step, string? part, bool? label, PhotoOccasion? occasion, PhotoIntake intake, PhotoFiles files, Editing editing, CancellationToken cancellation)
-    {
-        if (await RequestBody.ReadAsync(request, cancellation, PhotoIntake.MaxBytes) is not { } body)
-            return Problems.PictureTooLarge(PhotoIntake.TooLarge);
-        return await KeepAsync(request, teardownId, step, part, label ?? false, occasion, null, body, intake, files, editing, cancellation);
-    }
+        EditRequest request, string teardownId, string? step, string? part, bool? label, string? occasion, PhotoIntake intake, PhotoFiles files, Edits edits, CancellationToken cancellation) =>
+        request.Body is { Length: <= PhotoIntake.MaxBytes } body
+            ? await KeepAsync(request, teardownId, new(step, part, label ?? false, occasion, null), body, intake, files, edits, cancellation)
+            : Problems.PictureTooLarge(PhotoIntake.TooLarge);
 
     private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> AddNewestAsync(
-        HttpRequest request, string teardownId, string? step, string? part, bool? label, PhotoOccasion? occasion, WatchedFolder watched, PhotoIntake intake, PhotoFiles files, Editing editing,
+        EditRequest request, string teardownId, string? step, string? part, bool? label, string? occasion, WatchedFolder watched, PhotoIntake intake, PhotoFiles files, Edits edits,
         CancellationToken cancellation)
     {
         if (watched.Path is not { } folder)
@@ -49,22 +48,32 @@ public static class PhotoEndpoints
             return Problems.Conflict($"The watched folder {folder} is empty.");
         if (newest.Length > PhotoIntake.MaxBytes)
             return Problems.PictureTooLarge(PhotoIntake.TooLarge);
-        return await KeepAsync(request, teardownId, step, part, label ?? false, occasion, newest.Name, await File.ReadAllBytesAsync(newest.FullName, cancellation), intake, files, editing, cancellation);
+        return await KeepAsync(
+            request, teardownId, new(step, part, label ?? false, occasion, newest.Name), await File.ReadAllBytesAsync(newest.FullName, cancellation), intake, files, edits, cancellation);
     }
 
+    /// <summary>What is said of a photo when it is taken in.</summary>
+    private sealed record SaidOfPhoto(string? Step, string? Part, bool Label, string? Occasion, string? Caption);
+
     private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> KeepAsync(
-        HttpRequest request, string teardownId, string? step, string? part, bool label, PhotoOccasion? occasion, string? caption, byte[] bytes, PhotoIntake intake, PhotoFiles files, Editing editing,
-        CancellationToken cancellation)
+        EditRequest request, string teardownId, SaidOfPhoto said, byte[] bytes, PhotoIntake intake, PhotoFiles files, Edits edits, CancellationToken cancellation)
     {
+        PhotoOccasion? occasion = null;
+        if (said.Occasion is { Length: > 0 } word)
+        {
+            // An occasion is a word of the format, as everywhere.
+            if (!Words.TryParse<PhotoOccasion>(word, out var known))
+                return Problems.Faulty([new("occasion", $"must be one of {string.Join(", ", Words.Of<PhotoOccasion>())}")]);
+            occasion = known;
+        }
         var (clean, trouble) = await intake.CleanAsync(bytes, cancellation);
         if (clean is null)
             return Problems.Picture(trouble!);
-        // On disk before the record names it: a photo that no record ever named is swept at the next start.
-        var digest = files.Keep(clean.Bytes);
-        var made = "";
-        var answer = editing.AddToTeardown(request, teardownId, "added a photo", (teardown, faults) =>
+        // On disk before the record names it: a photo that no record ever named is set aside later.
+        var digest = files.Keep(clean.Bytes, clean.Thumbnail);
+        return request.Answer(edits.AddToTeardown(request.By, teardownId, "added a photo", (teardown, faults) =>
         {
-            if (teardown.Photos.Any(photo => (photo.Sha256, photo.Step, photo.Part, photo.Label, photo.Occasion) == (digest, step, part, label, occasion)))
+            if (teardown.Photos.Any(photo => (photo.Sha256, photo.Step, photo.Part, photo.Label, photo.Occasion) == (digest, said.Step, said.Part, said.Label, occasion)))
             {
                 faults.Add(new("photos", "this very picture is there already"));
                 return null;
@@ -73,49 +82,37 @@ public static class PhotoEndpoints
             var number = 1;
             while (taken.Contains($"photo-{number}"))
                 number++;
-            made = $"photo-{number}";
-            return teardown with
+            var made = $"photo-{number}";
+            var photo = new Photo
             {
-                Photos =
-                [
-                    .. teardown.Photos,
-                    new Photo
-                    {
-                        Id = made, Sha256 = digest, Type = clean.Type, WidthPx = clean.WidthPx, HeightPx = clean.HeightPx,
-                        Step = step, Part = part, Label = label, Occasion = occasion, Caption = caption,
-                    },
-                ],
+                Id = made, Sha256 = digest, Type = clean.Type, WidthPx = clean.WidthPx, HeightPx = clean.HeightPx,
+                Step = said.Step, Part = said.Part, Label = said.Label, Occasion = occasion, Caption = said.Caption,
             };
-        });
-        return answer.Result is Ok<Committed> { Value: { } committed } ? TypedResults.Ok(committed with { Made = made }) : answer;
+            return new(teardown with { Photos = [.. teardown.Photos, photo] }) { Made = made };
+        }));
     }
 
-    private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> DescribeAsync(
-        HttpRequest request, string teardownId, string photoId, Editing editing, CancellationToken cancellation)
-    {
-        if (await RequestBody.ReadAsync(request, cancellation) is not { } body)
-            return Problems.TooLarge();
-        return editing.Teardown(request, teardownId, "described a photo", (teardown, faults) =>
+    private static Results<Ok<Committed>, JsonHttpResult<Problem>> Describe(EditRequest request, string teardownId, string photoId, Edits edits) =>
+        request.Answer(edits.Teardown(request.By, teardownId, "described a photo", (teardown, faults) =>
         {
             var position = teardown.Photos.Select(photo => photo.Id).ToList().IndexOf(photoId);
-            if (position < 0 || RecordReader.ReadPhoto(body, $"photos[{position}]", faults) is not { } photo)
+            if (position < 0 || RecordReader.ReadPhoto(request.Body!, $"photos[{position}]", faults) is not { } photo)
                 return null;
             var kept = teardown.Photos[position];
             if ((photo.Sha256, photo.Type, photo.WidthPx, photo.HeightPx) != (kept.Sha256, kept.Type, kept.WidthPx, kept.HeightPx))
                 faults.Add(new($"photos[{position}].sha256", "a photo's bytes and what follows from them cannot be changed"));
             return teardown with { Photos = [.. teardown.Photos.Select((other, i) => i == position ? photo : other)] };
-        });
-    }
+        }));
 
-    private static Results<Ok<Committed>, JsonHttpResult<Problem>> Tie(HttpRequest request, string teardownId, string photoId, string step, Editing editing) =>
-        editing.AddToTeardown(request, teardownId, "tied a photo to its step", (teardown, _) =>
+    private static Results<Ok<Committed>, JsonHttpResult<Problem>> Tie(EditRequest request, string teardownId, string photoId, string step, Edits edits) =>
+        request.Answer(edits.AddToTeardown(request.By, teardownId, "tied a photo to its step", (teardown, _) =>
             teardown.Photos.Any(photo => photo.Id == photoId)
-                ? teardown with { Photos = [.. teardown.Photos.Select(photo => photo.Id == photoId ? photo with { Step = step } : photo)] }
-                : null);
+                ? new(teardown with { Photos = [.. teardown.Photos.Select(photo => photo.Id == photoId ? photo with { Step = step } : photo)] })
+                : null));
 
-    private static Results<Ok<Committed>, JsonHttpResult<Problem>> Remove(HttpRequest request, string teardownId, string photoId, Editing editing) =>
-        editing.Teardown(request, teardownId, "removed a photo", (teardown, _) =>
-            teardown.Photos.Any(photo => photo.Id == photoId) ? teardown with { Photos = [.. teardown.Photos.Where(photo => photo.Id != photoId)] } : null);
+    private static Results<Ok<Committed>, JsonHttpResult<Problem>> Remove(EditRequest request, string teardownId, string photoId, Edits edits) =>
+        request.Answer(edits.Teardown(request.By, teardownId, "removed a photo", (teardown, _) =>
+            teardown.Photos.Any(photo => photo.Id == photoId) ? teardown with { Photos = [.. teardown.Photos.Where(photo => photo.Id != photoId)] } : null));
 
     private static Results<FileContentHttpResult, JsonHttpResult<Problem>> GetPhoto(HttpContext context, string sha256, string type, PhotoFiles files)
     {
@@ -125,12 +122,20 @@ public static class PhotoEndpoints
         return TypedResults.File(bytes, PhotoIntake.MediaType(known));
     }
 
-    private static Results<FileContentHttpResult, JsonHttpResult<Problem>> GetThumbnail(HttpContext context, string sha256, PhotoFiles files)
+    private static async Task<Results<FileContentHttpResult, JsonHttpResult<Problem>>> GetThumbnailAsync(HttpContext context, string sha256, PhotoIntake intake, PhotoFiles files)
     {
-        if (!Photo.IsDigest(sha256) || files.Read(sha256) is not { } bytes)
+        if (!Photo.IsDigest(sha256))
             return Problems.NotFound("such photo");
+        if (files.ReadThumbnail(sha256) is not { } small)
+        {
+            if (files.Read(sha256) is not { } bytes)
+                return Problems.NotFound("such photo");
+            // Taken in by an earlier version: its small picture is made once, one at a time, and kept.
+            small = await intake.ThumbnailAsync(bytes, context.RequestAborted);
+            files.KeepThumbnail(sha256, small);
+        }
         Unchanging(context);
-        return TypedResults.File(PhotoIntake.Thumbnail(bytes), "image/jpeg");
+        return TypedResults.File(small, "image/jpeg");
     }
 
     // What is named by its contents never changes.

@@ -8,7 +8,8 @@ namespace WideLever.Web.Photos;
 /// <param name="Type">How they are to be read.</param>
 /// <param name="WidthPx">Width, px.</param>
 /// <param name="HeightPx">Height, px.</param>
-public sealed record CleanPhoto(byte[] Bytes, PhotoType Type, int WidthPx, int HeightPx);
+/// <param name="Thumbnail">A small JPEG of it.</param>
+public sealed record CleanPhoto(byte[] Bytes, PhotoType Type, int WidthPx, int HeightPx, byte[] Thumbnail);
 
 /// <summary>Takes pictures in from outside, which are hostile until they are encoded anew.</summary>
 public sealed class PhotoIntake : IDisposable
@@ -52,7 +53,7 @@ public sealed class PhotoIntake : IDisposable
             using var encoded = (turned ?? bitmap).Encode(Format(type), Quality);
             return encoded is null
                 ? (null, "This picture cannot be encoded.")
-                : (new(encoded.ToArray(), type, (turned ?? bitmap).Width, (turned ?? bitmap).Height), null);
+                : (new(encoded.ToArray(), type, (turned ?? bitmap).Width, (turned ?? bitmap).Height, Small(turned ?? bitmap)), null);
         }
         finally
         {
@@ -63,10 +64,24 @@ public sealed class PhotoIntake : IDisposable
     /// <inheritdoc/>
     public void Dispose() => one.Dispose();
 
-    /// <summary>A small JPEG of a kept photo, at most 320 px in width and height.</summary>
-    public static byte[] Thumbnail(byte[] kept)
+    /// <summary>A small JPEG of a kept photo, in its turn.</summary>
+    public async Task<byte[]> ThumbnailAsync(byte[] kept, CancellationToken cancellation)
     {
-        using var bitmap = SKBitmap.Decode(kept) ?? throw new InvalidOperationException("a kept photo cannot be decoded");
+        await one.WaitAsync(cancellation);
+        try
+        {
+            using var bitmap = SKBitmap.Decode(kept) ?? throw new InvalidOperationException("a kept photo cannot be decoded");
+            return Small(bitmap);
+        }
+        finally
+        {
+            one.Release();
+        }
+    }
+
+    /// <summary>A small JPEG, at most 320 px in width and height.</summary>
+    private static byte[] Small(SKBitmap bitmap)
+    {
         var scale = Math.Min(1.0, (double)ThumbnailPx / Math.Max(bitmap.Width, bitmap.Height));
         using var small = bitmap.Resize(
             new SKImageInfo(Math.Max(1, (int)(bitmap.Width * scale)), Math.Max(1, (int)(bitmap.Height * scale)), SKColorType.Rgba8888, SKAlphaType.Premul),

@@ -6,6 +6,7 @@ using WideLever.Core.Comparing;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
+using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
 using WideLever.Web.Units;
@@ -21,11 +22,6 @@ namespace WideLever.Web.Rubrics;
 /// <param name="Ships">Whether it is the house rubric that ships with the program.</param>
 /// <param name="Next">The revision that a change of it would be.</param>
 public sealed record RubricRevision(string Name, int Revision, bool InUse, string? SavedAt, string? Note, bool Ships, int Next);
-
-/// <summary>Which revision.</summary>
-/// <param name="Name">Name of the rubric.</param>
-/// <param name="Revision">Its revision.</param>
-public sealed record RubricChoice(string Name, int Revision);
 
 /// <summary>A rubric that is being edited, as it was read.</summary>
 /// <param name="Faults">Every fault with its place; none where it can be used.</param>
@@ -87,19 +83,19 @@ public static class RubricEndpoints
         rubrics.MapGet("", (Store store) => TypedResults.Ok(Revisions(store))).WithName("getRubrics");
         rubrics.MapGet("/document", GetDocument).WithName("getRubric")
             .Produces<JsonObject>(200, "application/json").Produces<Problem>(404, "application/problem+json");
-        rubrics.MapPost("", SaveAsync).WithName("saveRubric").Accepts<JsonObject>("application/json").ProducesEdit();
-        rubrics.MapPost("/use", UseAsync).WithName("useRubric").Accepts<RubricChoice>("application/json").ProducesEdit();
-        rubrics.MapPost("/read", ReadAsync).WithName("readRubric").Accepts<JsonObject>("application/json")
+        rubrics.MapPost("", Save).WithName("saveRubric").Accepts<JsonObject>("application/json").ProducesEdit();
+        rubrics.MapPost("/use", Use).WithName("useRubric").Accepts<RubricChoice>("application/json").ProducesEdit();
+        rubrics.MapPost("/read", (EditRequest request, string? againstName, int? againstRevision, Store store, RubricInUse inUse) => Read(request, againstName, againstRevision, store, inUse)).WithName("readRubric").Accepts<JsonObject>("application/json")
             .Produces<RubricReading>().Produces<Problem>(413, "application/problem+json");
-        rubrics.MapPost("/preview", PreviewAsync).WithName("previewRubric").Accepts<JsonObject>("application/json")
+        rubrics.MapPost("/preview", Preview).WithName("previewRubric").Accepts<JsonObject>("application/json")
             .Produces<RubricPreview>(200, "text/event-stream").ProducesEdit();
-        rubrics.MapPost("/numbers", NumbersAsync).WithName("previewNumbers").Accepts<JsonObject>("application/json")
+        rubrics.MapPost("/numbers", PreviewNumbers).WithName("previewNumbers").Accepts<JsonObject>("application/json")
             .Produces<NumberEffects>(200, "text/event-stream").ProducesEdit();
     }
 
     private static IReadOnlyList<RubricRevision> Revisions(Store store)
     {
-        var rows = store.Rubrics();
+        var rows = store.Rubrics.All();
         var next = rows.GroupBy(row => row.Name).ToDictionary(group => group.Key, group => (int)group.Max(row => row.Revision) + 1);
         return
         [
@@ -108,91 +104,72 @@ public static class RubricEndpoints
         ];
     }
 
-    private static Results<FileContentHttpResult, JsonHttpResult<Problem>> GetDocument(string name, int revision, Store store)
+    private static Results<FileContentHttpResult, JsonHttpResult<Problem>> GetDocument(HttpResponse response, string name, int revision, Store store)
     {
-        if (store.Rubric(name, revision) is not { } row)
+        if (store.Rubrics.Find(name, revision) is not { } row)
             return Problems.NotFound($"rubric \"{name}\", revision {revision.ToString(CultureInfo.InvariantCulture)}");
-        return TypedResults.File(Encoding.UTF8.GetBytes(row.Document), "application/json", $"{Shelf.ShelfEndpoints.Slug(name)}-{revision.ToString(CultureInfo.InvariantCulture)}.rubric.json");
+        response.Headers.ETag = $"\"{row.Digest}\"";
+        return TypedResults.File(Encoding.UTF8.GetBytes(row.Document), "application/json", $"{Ids.Of(name, "rubric")}-{revision.ToString(CultureInfo.InvariantCulture)}.rubric.json");
     }
 
     /// <summary>Keeps a rubric, from the editor or from a file; a revision that is there already with other numbers is refused.</summary>
-    private static async Task<Results<Ok<RubricChoice>, JsonHttpResult<Problem>>> SaveAsync(
-        HttpRequest request, string? note, bool? use, Store store, Editing editing, News news, CancellationToken cancellation)
+    private static Results<Ok<RubricChoice>, JsonHttpResult<Problem>> Save(EditRequest request, string? note, bool? use, RubricActs acts, CancellationToken cancellation)
     {
-        var (body, rubric, problem) = await RubricAsync(request, cancellation);
+        var (rubric, problem) = Read(request);
         if (rubric is null)
             return problem!;
-        var faults = new List<Fault>();
-        if (note is { Length: > RecordLimits.Text } || note?.Any(char.IsControl) == true)
-            faults.Add(new("note", $"must be one line of at most {RecordLimits.Text} characters"));
-        if (faults.Count > 0)
-            return Problems.Faulty(faults);
-        var window = RequestBody.WindowId(request);
-        if (!store.SaveRubric(rubric.Name, rubric.Revision, body, string.IsNullOrWhiteSpace(note) ? null : note.Trim()))
-        {
-            return Problems.Conflict(
-                $"Revision {rubric.Revision} of \"{rubric.Name}\" is there already with other numbers, and a revision never changes. Nothing was changed. Give this one another name or the next revision.");
-        }
-        news.Tell(new(NewsKind.Changed, "rubric", window));
-        var refused = use == true ? editing.UseRubric(store.Rubric(rubric.Name, rubric.Revision)!, window, cancellation) : null;
-        return refused is null
-            ? TypedResults.Ok(new RubricChoice(rubric.Name, rubric.Revision))
-            : Problems.Kept($"Revision {rubric.Revision} of \"{rubric.Name}\" is kept, but it is not in use.", refused);
+        var kept = acts.Keep(request.WindowId, rubric, request.Body!, note);
+        if (kept.Value is not { } choice || use != true)
+            return kept.Answer();
+        var used = acts.Use(request.WindowId, choice, cancellation);
+        return used.Refusal is { } refused
+            ? Problems.Kept($"Revision {rubric.Revision} of \"{rubric.Name}\" is kept, but it is not in use.", refused.Faults)
+            : used.Answer();
     }
 
-    private static async Task<Results<Ok<RubricChoice>, JsonHttpResult<Problem>>> UseAsync(
-        HttpRequest request, Store store, Editing editing, CancellationToken cancellation)
+    private static Results<Ok<RubricChoice>, JsonHttpResult<Problem>> Use(EditRequest request, RubricActs acts, CancellationToken cancellation)
     {
-        var (choice, problem) = await RequestBody.ReadJsonAsync<RubricChoice>(request, cancellation);
-        if (choice is null)
-            return problem!;
-        if (store.Rubric(choice.Name ?? "", choice.Revision) is not { } row)
-            return Problems.NotFound($"rubric \"{choice.Name}\", revision {choice.Revision}");
-        return editing.UseRubric(row, RequestBody.WindowId(request), cancellation) is { } refused ? Problems.Faulty(refused) : TypedResults.Ok(choice);
+        var (choice, problem) = request.Json<RubricChoice>();
+        return choice is null ? problem! : acts.Use(request.WindowId, choice, cancellation).Answer();
     }
 
     /// <summary>Reads a rubric that is being edited: its faults, what it changes against another (the one in use unless named), its value functions.</summary>
-    private static async Task<Results<Ok<RubricReading>, JsonHttpResult<Problem>>> ReadAsync(
-        HttpRequest request, string? againstName, int? againstRevision, Store store, Workshop workshop, CancellationToken cancellation)
+    private static Results<Ok<RubricReading>, JsonHttpResult<Problem>> Read(EditRequest request, string? againstName, int? againstRevision, Store store, RubricInUse inUse)
     {
-        if (await RequestBody.ReadAsync(request, cancellation) is not { } body)
-            return Problems.TooLarge();
-        var against = againstName is null ? workshop.RubricNode : store.Rubric(againstName, againstRevision ?? 1) is { } row ? JsonNode.Parse(row.Document)! : null;
+        var against = againstName is null ? inUse.Sheet.Node : store.Rubrics.Find(againstName, againstRevision ?? 1) is { } row ? JsonNode.Parse(row.Document)! : null;
         if (against is null)
             return Problems.NotFound($"rubric \"{againstName}\", revision {againstRevision}");
-        var (rubric, faults) = RubricReader.Read(body);
+        var (rubric, faults) = RubricReader.Read(request.Body!);
         return TypedResults.Ok(rubric is null
             ? new RubricReading(faults, [], [], null)
-            : new RubricReading([], RubricDifferences.Between(against, JsonNode.Parse(body)!), ValueFunctions.Of(rubric), rubric.Schools));
+            : new RubricReading([], RubricDifferences.Between(against, JsonNode.Parse(request.Body!)!), ValueFunctions.Of(rubric), rubric.Schools));
     }
 
-    private static async Task<Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>>> PreviewAsync(
-        HttpRequest request, Workshop workshop, LongWork work, CancellationToken cancellation)
+    private static Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>> Preview(EditRequest request, House.Shelf shelf, LongWork work)
     {
-        var (_, rubric, problem) = await RubricAsync(request, cancellation);
+        var (rubric, problem) = Read(request);
         if (rubric is null)
             return problem!;
-        return work.Stream(request, "rubric", 2L * workshop.Count, (progress, stop) =>
+        return work.Stream(request.Http, "rubric", 2L * shelf.Now.All.Count, (progress, stop) =>
         {
             // The first half is reading the shelf into memory, which is done already but for the first time.
-            var field = Field.Of(workshop, progress, stop);
-            return new RubricPreview(field.Effect(Rescoring.Of(field.Records, rubric, new Shifted(progress, field.Records.Count), stop)), Editing.FaultsUnder(rubric, field.Shelf));
+            var field = Field.Of(shelf, progress, stop);
+            return new RubricPreview(field.Effect(Rescoring.Of(field.Records, rubric, new Shifted(progress, field.Records.Count), stop)), RubricActs.FaultsUnder(rubric, field.Snapshot));
         });
     }
 
-    private static async Task<Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>>> NumbersAsync(
-        HttpRequest request, Workshop workshop, LongWork work, CancellationToken cancellation)
+    private static Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>> PreviewNumbers(EditRequest request, House.Shelf shelf, LongWork work)
     {
-        var (body, rubric, problem) = await RubricAsync(request, cancellation);
+        var (rubric, problem) = Read(request);
         if (rubric is null)
             return problem!;
-        var under = workshop.RubricNode;
-        var differences = RubricDifferences.Between(under, JsonNode.Parse(body)!);
+        var under = shelf.Now.Under.Node;
+        var differences = RubricDifferences.Between(under, JsonNode.Parse(request.Body!)!);
         if (differences.Count > MaxNumbers)
             return Problems.Conflict($"{differences.Count} numbers are changed; up to {MaxNumbers} are tried one by one.");
-        return work.Stream(request, "rubric", (differences.Count + 1L) * workshop.Count, (progress, stop) =>
+        return work.Stream(request.Http, "rubric", (differences.Count + 1L) * shelf.Now.All.Count, (progress, stop) =>
         {
-            var field = Field.Of(workshop, progress, stop);
+            var field = Field.Of(shelf, progress, stop);
             return new NumberEffects([.. differences.Select((difference, i) => Alone(difference, under, field, new Shifted(progress, (i + 1) * field.Records.Count), stop))]);
         });
     }
@@ -209,12 +186,10 @@ public static class RubricEndpoints
     private static double Moves(UnitEffect unit) => new[] { unit.Repair, unit.Upgrade }.Max(index =>
         Math.Max(Math.Abs(index.After.Low - index.Before.Low), Math.Max(Math.Abs(index.After.High - index.Before.High), Math.Abs((index.After.Value ?? 0) - (index.Before.Value ?? 0)))));
 
-    private static async Task<(byte[] Body, Rubric? Rubric, JsonHttpResult<Problem>? Problem)> RubricAsync(HttpRequest request, CancellationToken cancellation)
+    private static (Rubric? Rubric, JsonHttpResult<Problem>? Problem) Read(EditRequest request)
     {
-        if (await RequestBody.ReadAsync(request, cancellation) is not { } body)
-            return ([], null, Problems.TooLarge());
-        var (rubric, faults) = RubricReader.Read(body);
-        return (body, rubric, rubric is null ? Problems.Faulty(faults) : null);
+        var (rubric, faults) = RubricReader.Read(request.Body!);
+        return (rubric, rubric is null ? Problems.Faulty(faults) : null);
     }
 
     private sealed class Shifted(IProgress<int> progress, int by) : IProgress<int>
@@ -223,15 +198,13 @@ public static class RubricEndpoints
     }
 
     /// <summary>The shelf with its indices under the rubric in use.</summary>
-    private sealed record Field(IReadOnlyList<ShelfRecord> Shelf, IReadOnlyList<CheckedRecord> Records, IReadOnlyList<Indices> Before)
+    private sealed record Field(ShelfSnapshot Snapshot, IReadOnlyList<ShelfUnit> Units, IReadOnlyList<CheckedRecord> Records, IReadOnlyList<Indices> Before)
     {
-        public static Field Of(Workshop workshop, IProgress<int> progress, CancellationToken cancellation)
+        public static Field Of(House.Shelf shelf, IProgress<int> progress, CancellationToken cancellation)
         {
-            var records = workshop.Records(cancellation, progress);
-            var scored = workshop.Shelf(cancellation).ToDictionary(unit => unit.Id, StringComparer.Ordinal);
-            var shelf = records.Where(one => scored.ContainsKey(one.UnitId)).ToList();
-            return new(shelf, [.. shelf.Select(one => one.Record)], [.. shelf.Select(one => scored[one.UnitId]).Select(unit =>
-                new Indices(unit.Repair.Quantity(), unit.Upgrade.Quantity(), unit.Combined.Quantity()))]);
+            var snapshot = shelf.WithRecords(cancellation, progress);
+            var units = snapshot.Units.ToList();
+            return new(snapshot, units, [.. units.Select(unit => unit.Record)], [.. units.AsParallel().AsOrdered().Select(unit => AsTravelled(unit.Summary.Indices))]);
         }
 
         private static Indices AsTravelled(Indices indices) =>
@@ -240,7 +213,7 @@ public static class RubricEndpoints
         public IReadOnlyList<UnitEffect> Effect(IReadOnlyList<Indices> after) =>
         [
             .. RubricEffect.Of(Before, [.. after.Select(AsTravelled)]).Select((effect, i) => new UnitEffect(
-                Shelf[i].UnitId, Records[i].Record.Unit.Model, Records[i].Record.Unit.ModelCode,
+                Units[i].Id, Records[i].Record.Unit.Model, Records[i].Record.Unit.ModelCode,
                 IndexEffectView.Of(effect.Repair), IndexEffectView.Of(effect.Upgrade), IndexEffectView.Of(effect.Combined))),
         ];
     }

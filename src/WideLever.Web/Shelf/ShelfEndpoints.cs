@@ -1,21 +1,23 @@
-using System.Text;
+using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Records;
+using WideLever.House;
 using WideLever.Interchange;
-using WideLever.Storage;
+using WideLever.Web.Units;
 
 namespace WideLever.Web.Shelf;
 
 /// <summary>Every unit, scored under one rubric.</summary>
 /// <param name="Rubric">The rubric.</param>
 /// <param name="Units">The units.</param>
-public sealed record ShelfView(RubricView Rubric, IReadOnlyList<ShelfUnit> Units);
+/// <param name="Unreadable">Units whose stored documents this version of the program cannot read.</param>
+/// <param name="UnreadableRubric">The rubric that is in use and cannot be read: the house rubric stands in for it; null: it can.</param>
+public sealed record ShelfView(RubricView Rubric, IReadOnlyList<ShelfUnitView> Units, IReadOnlyList<UnreadableUnit> Unreadable, UnreadableRubric? UnreadableRubric);
 
-/// <summary>A unit that was put on the shelf.</summary>
-/// <param name="Id">The id that it got.</param>
-/// <param name="Hints">What is allowed and most likely not meant.</param>
-/// <param name="SameCode">Other units on the shelf with the same model code.</param>
-public sealed record Shelved(string Id, IReadOnlyList<Fault> Hints, IReadOnlyList<string> SameCode);
+/// <summary>A unit that cannot be read: it is kept as it is, and its file can be taken away.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Faults">What is wrong with it.</param>
+public sealed record UnreadableUnit(string Id, IReadOnlyList<Fault> Faults);
 
 /// <summary>The start page: the shelf, and what puts units on it and takes them off.</summary>
 public static class ShelfEndpoints
@@ -23,85 +25,66 @@ public static class ShelfEndpoints
     /// <summary>Maps the endpoints.</summary>
     public static void MapShelf(this RouteGroupBuilder api)
     {
-        api.MapGet("/shelf", (Workshop workshop, CancellationToken cancellation) =>
-            TypedResults.Ok(new ShelfView(RubricView.Of(workshop.Rubric), workshop.Shelf(cancellation))))
-            .WithName("getShelf");
-        api.MapPost("/records", ImportAsync).WithName("importRecord")
+        api.MapGet("/shelf", Get).WithName("getShelf");
+        api.MapPost("/records", Import).WithName("importRecord")
             .Accepts<TeardownRecord>("application/json")
             .Produces<Shelved>(201).Produces<Problem>(422, "application/problem+json").Produces<Problem>(413, "application/problem+json");
-        api.MapPost("/units", CreateAsync).WithName("createUnit")
+        api.MapPost("/units", Create).WithName("createUnit")
             .Accepts<NewUnit>("application/json")
             .Produces<Shelved>(201).Produces<Problem>(422, "application/problem+json");
         api.MapGet("/units/{unitId}/record", Export).WithName("exportRecord")
             .Produces(200, contentType: "application/json").Produces<Problem>(404, "application/problem+json");
-        api.MapDelete("/units/{unitId}", (string unitId, Store store) => SetRemoved(store, unitId, true)).WithName("removeUnit");
-        api.MapPost("/units/{unitId}/restore", Restore).WithName("restoreUnit");
+        api.MapGet("/units/{unitId}/stored", Stored).WithName("getStored")
+            .Produces(200, contentType: "application/json").Produces<Problem>(404, "application/problem+json");
+        api.MapDelete("/units/{unitId}", (EditRequest request, string unitId, Shelving shelving) => shelving.Remove(request.WindowId, unitId).AnswerDone()).WithName("removeUnit").ProducesEdit();
+        api.MapPost("/units/{unitId}/restore", (EditRequest request, string unitId, Shelving shelving) => shelving.Restore(request.WindowId, unitId).AnswerDone()).WithName("restoreUnit").ProducesEdit();
     }
 
-    private static async Task<Results<Created<Shelved>, JsonHttpResult<Problem>>> ImportAsync(
-        HttpRequest request, Store store, Workshop workshop, CancellationToken cancellation)
+    private static Ok<ShelfView> Get(House.Shelf shelf, RubricInUse rubric, CancellationToken cancellation)
     {
-        if (await RequestBody.ReadAsync(request, cancellation) is not { } body)
-            return Problems.TooLarge();
-        var check = RecordReader.Read(body, workshop.Rubric);
-        return check.Checked is null ? Problems.Faulty(check.Faults) : Shelve(store, check, RequestBody.WindowId(request), "brought in a record");
+        var snapshot = shelf.SummedUp(cancellation);
+        return TypedResults.Ok(new ShelfView(
+            RubricView.Of(snapshot.Under.Rubric), [.. snapshot.Units.Select(ShelfUnitView.Of)], [.. snapshot.Unreadable.Select(unit => new UnreadableUnit(unit.Id, unit.Faults))],
+            rubric.Unreadable));
     }
 
-    private static async Task<Results<Created<Shelved>, JsonHttpResult<Problem>>> CreateAsync(
-        HttpRequest request, Store store, Workshop workshop, CancellationToken cancellation)
+    private static Results<Created<Shelved>, JsonHttpResult<Problem>> Import(EditRequest request, Shelving shelving)
     {
-        if (await RequestBody.ReadAsync(request, cancellation) is not { } body)
-            return Problems.TooLarge();
         var faults = new List<Fault>();
-        var record = NewUnitReader.Read(body, faults);
-        if (record is null)
-            return Problems.Faulty(faults);
-        var check = RecordReader.Check(record, workshop.Rubric, faults);
-        return check.Checked is null ? Problems.Faulty(check.Faults) : Shelve(store, check, RequestBody.WindowId(request), "began a unit");
+        return RecordReader.ReadRecord(request.Body!, faults) is { } record
+            ? shelving.Shelve(request.WindowId, record, faults, "brought in a record").AnswerMade()
+            : Problems.Faulty(faults);
     }
 
-    /// <summary>Puts a checked record on the shelf as a new unit.</summary>
-    public static Created<Shelved> Shelve(Store store, RecordCheck check, string windowId, string what)
+    private static Results<Created<Shelved>, JsonHttpResult<Problem>> Create(EditRequest request, Shelving shelving)
     {
-        var record = check.Checked!.Record;
-        var sameCode = store.UnitsWithCode(record.Unit.ModelCode);
-        var (unitId, _) = store.Create(
-            Slug(record.Unit.ModelCode), RecordJson.Canonical(HeadDocuments.UnitOf(record)), RecordJson.Canonical(HeadDocuments.TeardownOf(record)), windowId, what);
-        return TypedResults.Created($"/api/units/{unitId}", new Shelved(unitId, check.Hints, sameCode));
+        var faults = new List<Fault>();
+        return NewUnitReader.Read(request.Body!, faults) is { } record
+            ? shelving.Shelve(request.WindowId, record, faults, "began a unit").AnswerMade()
+            : Problems.Faulty(faults);
     }
 
-    private static Results<FileContentHttpResult, JsonHttpResult<Problem>> Export(string unitId, Workshop workshop)
+    private static Results<FileContentHttpResult, JsonHttpResult<Problem>> Export(HttpResponse response, string unitId, Workpieces workpieces)
     {
-        if (workshop.Find(unitId) is not { } piece)
-            return Problems.NotFound($"unit \"{unitId}\"");
+        var found = workpieces.Find(unitId);
+        if (found.Value is not { } piece)
+            return Problems.Of(found.Refusal!);
+        response.Headers.ETag = $"\"{piece.Unit.Digest}-{piece.Teardown.Digest}\"";
         return TypedResults.File(RecordJson.RecordFile(piece.Record.Record), "application/json", $"{unitId}.teardown.json");
     }
 
-    private static Results<NoContent, JsonHttpResult<Problem>> Restore(string unitId, Store store, Workshop workshop)
+    /// <summary>What is stored of a unit, to the letter, whether this version of the program can read it or not.</summary>
+    private static Results<FileContentHttpResult, JsonHttpResult<Problem>> Stored(string unitId, Workpieces workpieces)
     {
-        // The rubric may have changed while the unit was away.
-        var faults = workshop.FaultsOf(unitId);
-        return faults.Count > 0 ? Problems.Faulty(faults) : SetRemoved(store, unitId, false);
-    }
-
-    private static Results<NoContent, JsonHttpResult<Problem>> SetRemoved(Store store, string unitId, bool removed)
-    {
-        if (store.SetRemoved(unitId, removed))
-            return TypedResults.NoContent();
-        return Problems.NotFound($"unit \"{unitId}\"");
-    }
-
-    /// <summary>An id that can stand in an address: letters and digits of the code, in lower case.</summary>
-    internal static string Slug(string modelCode)
-    {
-        var slug = new StringBuilder();
-        foreach (var c in modelCode.ToLowerInvariant().Take(40))
+        if (workpieces.Stored(unitId) is not var (unit, teardown))
+            return Problems.Of(Refusal.NoUnit(unitId));
+        var file = new JsonObject
         {
-            if (char.IsAsciiLetterOrDigit(c))
-                slug.Append(c);
-            else if (slug.Length > 0 && slug[^1] != '-')
-                slug.Append('-');
-        }
-        return slug.ToString().Trim('-') is { Length: > 0 } id ? id : "unit";
+            ["format"] = "wide-lever/stored",
+            ["version"] = unit.Version,
+            ["unit"] = JsonNode.Parse(unit.Document),
+            ["teardown"] = JsonNode.Parse(teardown.Document),
+        };
+        return TypedResults.File(RecordJson.Indented(file), "application/json", $"{unitId}.stored.json");
     }
 }

@@ -1,23 +1,30 @@
+using WideLever.Storage;
+
 namespace WideLever.Web.Shelf;
 
-/// <summary>Reads the whole shelf into memory as soon as the server is up, so that the first look at all of it does not wait for that.</summary>
-internal sealed class ShelfReading(Workshop workshop, ILogger<ShelfReading> logger) : BackgroundService
+/// <summary>Works behind the server once it listens: sums the shelf up, reads it into memory, and tidies the photos.</summary>
+internal sealed class ShelfReading(House.Shelf shelf, Store store, PhotoFiles photos, ILogger<ShelfReading> logger) : BackgroundService
 {
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         try
         {
-            await Task.Run(() => workshop.Records(stoppingToken), stoppingToken);
+            await Task.Run(() =>
+            {
+                shelf.SummedUp(stoppingToken);
+                shelf.WithRecords(stoppingToken);
+                photos.Tidy(store.Photos.EverNamed(), stoppingToken);
+            }, stoppingToken);
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
         {
             // The server stops before it was done.
         }
-        catch (InvalidOperationException exception)
+        catch (Exception exception) when (exception is IOException or UnauthorizedAccessException)
         {
-            // Whoever asks for that record is told the same; the others can still be had.
-            logger.LogWarning(exception, "The shelf could not be read ahead");
+            // A photo that cannot be moved stays where it is: nothing else depends on it.
+            logger.LogWarning(exception, "The photos could not be tidied");
         }
     }
 }

@@ -3,10 +3,9 @@ using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
+using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
-using WideLever.Web.Shelf;
-using WideLever.Web.Verdict;
 
 namespace WideLever.Web.Units;
 
@@ -52,6 +51,12 @@ public sealed record UnitView
     /// <summary>How it stands to its latest signed result; null: it has none.</summary>
     public required SignedState? Signed { get; init; }
 
+    /// <summary>What this window's undo would take back in the unit's document; null: nothing.</summary>
+    public required string? Undo { get; init; }
+
+    /// <summary>What its redo would do again; null: nothing.</summary>
+    public required string? Redo { get; init; }
+
     /// <summary>How much of the intake is known.</summary>
     public required Known Intake { get; init; }
 
@@ -90,13 +95,13 @@ public sealed record VariantView(string Id, string Model, string ModelCode, IRea
 /// <param name="Bench">The bench.</param>
 /// <param name="Steps">How many steps it has.</param>
 /// <param name="Scored">Whether it is the one that is scored.</param>
-/// <param name="Repair">R by it, 0..100.</param>
-/// <param name="Upgrade">U by it, 0..100.</param>
-public sealed record TeardownView(string Id, DateOnly Date, string Bench, int Steps, bool Scored, QuantityView Repair, QuantityView Upgrade);
-
-/// <summary>Which teardown.</summary>
-/// <param name="Id">Its id.</param>
-public sealed record TeardownId(string Id);
+/// <param name="Repair">R by it, 0..100; null: it makes a faulty record with the unit as it is now.</param>
+/// <param name="Upgrade">U by it, 0..100; null likewise.</param>
+public sealed record TeardownView(string Id, DateOnly Date, string Bench, int Steps, bool Scored, QuantityView? Repair, QuantityView? Upgrade)
+{
+    internal static TeardownView Of(string id, TeardownDocument document, Result? result, bool scored) => new(
+        id, document.Teardown.Date, document.Teardown.Bench, document.Steps.Count, scored, QuantityView.Of(result?.Repair), QuantityView.Of(result?.Upgrade));
+}
 
 /// <summary>A further teardown of a unit: when and where.</summary>
 /// <param name="Date">The day.</param>
@@ -123,15 +128,17 @@ public static class UnitEndpoints
     public static void MapUnits(this RouteGroupBuilder api)
     {
         api.MapGet("/units/{unitId}", Get).WithName("getUnit");
-        api.MapPost("/units/{unitId}/variants", CreateVariantAsync).WithName("createVariant").Accepts<NewVariant>("application/json")
+        api.MapPost("/units/{unitId}/variants", CreateVariant).WithName("createVariant").Accepts<NewVariant>("application/json")
             .Produces<Shelved>(201).Produces<Problem>(422, "application/problem+json").Produces<Problem>(404, "application/problem+json");
-        api.MapPost("/units/{unitId}/teardowns", CreateTeardownAsync).WithName("createTeardown").Accepts<NewTeardown>("application/json").ProducesEdit();
-        api.MapPost("/units/{unitId}/teardowns/{teardownId}/score", ScoreBy).WithName("scoreByTeardown").ProducesEdit();
-        api.MapGet("/twins", (string maker, string model, string code, string? except, Workshop workshop, Store store, CancellationToken cancellation) =>
-            TypedResults.Ok(TwinsOf(workshop.Shelf(cancellation), except, Served(store, except), (maker, model, code)))).WithName("getTwins");
-        api.MapPut("/units/{unitId}/heading", PutHeadingAsync).WithName("putUnitHeading").Accepts<UnitHeading>("application/json").ProducesEdit();
-        api.MapPost("/units/{unitId}/undo", (HttpRequest request, string unitId, Editing editing) =>
-            editing.Undo(request, DocumentKind.Unit, unitId)).WithName("undoUnit").ProducesEdit();
+        api.MapPost("/units/{unitId}/teardowns", CreateTeardown).WithName("createTeardown").Accepts<NewTeardown>("application/json").ProducesEdit();
+        api.MapPost("/units/{unitId}/teardowns/{teardownId}/score", (EditRequest request, string unitId, string teardownId, Shelving shelving) =>
+            shelving.ScoreBy(request.WindowId, unitId, teardownId).Answer()).WithName("scoreByTeardown").ProducesEdit();
+        api.MapGet("/twins", TwinsOf).WithName("getTwins");
+        api.MapPut("/units/{unitId}/heading", PutHeading).WithName("putUnitHeading").Accepts<UnitHeading>("application/json").ProducesEdit();
+        api.MapPost("/units/{unitId}/undo", (EditRequest request, string unitId, Undo undo) =>
+            request.Answer(undo.Back(request.WindowId, DocumentKind.Unit, unitId))).WithName("undoUnit").ProducesEdit();
+        api.MapPost("/units/{unitId}/redo", (EditRequest request, string unitId, Undo undo) =>
+            request.Answer(undo.Again(request.WindowId, DocumentKind.Unit, unitId))).WithName("redoUnit").ProducesEdit();
     }
 
     /// <summary>What an endpoint that edits can answer with.</summary>
@@ -142,113 +149,94 @@ public static class UnitEndpoints
         return builder;
     }
 
-    private static VariantView Variant(Store store, string id, UnitDocument than)
+    private static Ok<IReadOnlyList<TwinView>> TwinsOf(string maker, string model, string code, string? except, House.Shelf shelf, Store store, CancellationToken cancellation)
     {
-        var unit = Workshop.UnitDocument(store.Head(DocumentKind.Unit, id)!.Document);
-        return new(id, unit.Unit.Model, unit.Unit.ModelCode, [.. HeadDifferences.Between(than, unit, Editing.Same).Where(difference => difference.Item is "part" or "absent")]);
+        // Variants of one shell are known to be alike, but for a code that stands twice.
+        var variants = except is not null && store.Standings.Of(except) is { } standing ? store.Standings.UnitsOf(standing.Scored).Select(unit => unit.UnitId).ToHashSet(StringComparer.Ordinal) : [];
+        return TypedResults.Ok<IReadOnlyList<TwinView>>(
+        [
+            .. shelf.SummedUp(cancellation).Units.Where(unit => unit.Id != except)
+                .Select(unit => (unit.Id, unit.Summary, Kind: Twins.Between((maker, model, code), (unit.Summary.Maker, unit.Summary.Model, unit.Summary.ModelCode))))
+                .Where(pair => pair.Kind is not null && (pair.Kind == TwinKind.SameCode || !variants.Contains(pair.Id)))
+                .Select(pair => new TwinView(pair.Id, pair.Summary.Maker, pair.Summary.Model, pair.Summary.ModelCode, pair.Kind!.Value)),
+        ]);
     }
 
-    private static IReadOnlyList<string> Served(Store store, string? unitId) =>
-        unitId is not null && store.ScoredTeardown(unitId) is { } teardown ? store.UnitsOf(teardown.Id) : [];
-
-    private static IReadOnlyList<TwinView> TwinsOf(
-        IReadOnlyList<ShelfUnit> shelf, string? except, IReadOnlyList<string> variants, (string Maker, string Model, string Code) machine) =>
-    [
-        .. shelf.Where(unit => unit.Id != except)
-            .Select(unit => (Unit: unit, Kind: Twins.Between(machine, (unit.Maker, unit.Model, unit.ModelCode))))
-            // Variants of one shell are known to be alike, but for a code that stands twice.
-            .Where(pair => pair.Kind is not null && (pair.Kind == TwinKind.SameCode || !variants.Contains(pair.Unit.Id)))
-            .Select(pair => new TwinView(pair.Unit.Id, pair.Unit.Maker, pair.Unit.Model, pair.Unit.ModelCode, pair.Kind!.Value)),
-    ];
-
-    private static async Task<Results<Created<Shelved>, JsonHttpResult<Problem>>> CreateVariantAsync(
-        HttpRequest request, string unitId, Workshop workshop, Store store, CancellationToken cancellation)
+    private static Results<Created<Shelved>, JsonHttpResult<Problem>> CreateVariant(EditRequest request, string unitId, Shelving shelving)
     {
-        var (variant, problem) = await RequestBody.ReadJsonAsync<NewVariant>(request, cancellation);
-        if (variant is null)
-            return problem!;
-        if (workshop.Find(unitId) is not { } piece)
-            return Problems.NotFound($"unit \"{unitId}\"");
-        var unit = Workshop.UnitDocument(piece.Unit.Document);
-        // It is another machine: on nobody's loan yet, and its price is its own.
-        var made = unit with { Unit = unit.Unit with { ModelCode = variant.ModelCode ?? "", Model = variant.Model ?? unit.Unit.Model, Loan = null, Price = null, CodeFoundAt = null } };
-        var check = RecordReader.Check(HeadDocuments.Merge(made, Workshop.TeardownDocument(piece.Teardown.Document), shared: true), workshop.Rubric, []);
-        if (check.Checked is null)
-            return Problems.Faulty(check.Faults);
-        var sameCode = store.UnitsWithCode(made.Unit.ModelCode);
-        var id = store.CreateVariant(ShelfEndpoints.Slug(made.Unit.ModelCode), RecordJson.Canonical(made), piece.Teardown.Id, RequestBody.WindowId(request), "began a variant");
-        return TypedResults.Created($"/api/units/{id}", new Shelved(id, check.Hints, sameCode));
+        var (variant, problem) = request.Json<NewVariant>();
+        return variant is null ? problem! : shelving.BeginVariant(
+            request.WindowId, unitId, unit => HeadDocuments.VariantOf(unit, variant.ModelCode ?? "", variant.Model), "began a variant").AnswerMade();
     }
 
-    private static Results<Ok<UnitView>, JsonHttpResult<Problem>> Get(string unitId, Workshop workshop, Store store, CancellationToken cancellation)
+    private static Results<Ok<UnitView>, JsonHttpResult<Problem>> Get(
+        HttpRequest request, string unitId, Workpieces workpieces, Store store, Undo undo, CancellationToken cancellation)
     {
-        if (workshop.Find(unitId) is not { } piece)
-            return Problems.NotFound($"unit \"{unitId}\"");
+        var found = workpieces.Find(unitId);
+        if (found.Value is not { } piece)
+            return Problems.Of(found.Refusal!);
         var record = piece.Record.Record;
-        var result = Scorer.Score(piece.Record, workshop.Rubric, cancellation);
+        var result = Scorer.Score(piece.Record, piece.Rubric, cancellation);
+        RequestBody.SetRevision(request.HttpContext.Response, piece.Unit.Revision);
+        var windowId = RequestBody.WindowId(request);
         return TypedResults.Ok(new UnitView
         {
-            Teardowns = [.. store.TeardownsOf(unitId).Select(id => Teardown(id, piece, result, workshop, store, cancellation))],
             Id = unitId,
             Revision = piece.Unit.Revision,
             TeardownId = piece.Teardown.Id,
             TeardownRevision = piece.Teardown.Revision,
-            Variants = [.. piece.Served.Where(id => id != unitId).Select(id => Variant(store, id, Workshop.UnitDocument(piece.Unit.Document)))],
+            Variants = [.. piece.Served.Where(id => id != unitId).Select(id => Variant(store, id, piece.Unit.Document)).OfType<VariantView>()],
+            Teardowns = [.. piece.Standing.Teardowns.Select(id => Teardown(id, piece, result, store, cancellation))],
             Record = record,
-            Hints = piece.Check.Hints,
-            Places = PartPlace.Of(piece.Record, workshop.Rubric),
-            Claims = ClaimChecks.Of(record, workshop.Rubric),
-            Efforts = [.. record.Steps.Select(step => EffortView.Of(StepEffort.Of(step, workshop.Rubric).Charged))],
+            Hints = piece.Hints,
+            Places = PartPlace.Of(piece.Record, piece.Rubric),
+            Claims = ClaimChecks.Of(record, piece.Rubric),
+            Efforts = [.. record.Steps.Select(step => EffortView.Of(StepEffort.Of(step, piece.Rubric).Charged))],
             Status = result.Status,
-            Signed = Signing.StateOf(store.LatestSignature(unitId), piece.Unit.Digest, piece.Teardown.Digest, workshop.RubricSha256),
+            Signed = ShelfUnit.StateOf(store.Signatures.Latest(unitId), piece.Unit.Digest, piece.Teardown.Digest, piece.Under.Sha256),
             Intake = KnownFacts.Intake(record),
-            Parts = KnownFacts.Parts(record, workshop.Rubric),
+            Parts = KnownFacts.Parts(record, piece.Rubric),
+            Undo = undo.ToUndo(DocumentKind.Unit, unitId, windowId),
+            Redo = undo.ToRedo(DocumentKind.Unit, unitId, windowId),
         });
     }
 
-    private static TeardownView Teardown(string id, Workpiece piece, Result scored, Workshop workshop, Store store, CancellationToken cancellation)
+    private static VariantView? Variant(Store store, string id, UnitDocument than)
     {
-        var isScored = id == piece.Teardown.Id;
-        var document = Workshop.TeardownDocument(isScored ? piece.Teardown.Document : store.Head(DocumentKind.Teardown, id)!.Document);
-        var result = isScored ? scored : Scorer.Score(
-            CheckedRecord.Of(HeadDocuments.Merge(Workshop.UnitDocument(piece.Unit.Document), document, store.UnitsOf(id).Count > 1), workshop.Rubric), workshop.Rubric, cancellation);
-        return new(id, document.Teardown.Date, document.Teardown.Bench, document.Steps.Count, isScored, QuantityView.Of(result.Repair), QuantityView.Of(result.Upgrade));
+        try
+        {
+            return store.Documents.Head(DocumentKind.Unit, id) is { } head && StoredDocuments.Unit(id, head.Document, head.Version) is var unit
+                ? new(id, unit.Unit.Model, unit.Unit.ModelCode, [.. HeadDifferences.Between(than, unit, Edits.Same).Where(difference => difference.Item is "part" or "absent")])
+                : null;
+        }
+        catch (UnreadableException)
+        {
+            // It stands on the shelf as what cannot be read; it says nothing of this one.
+            return null;
+        }
+    }
+
+    private static TeardownView Teardown(string id, Workpiece piece, Result scored, Store store, CancellationToken cancellation)
+    {
+        if (id == piece.Teardown.Id)
+            return TeardownView.Of(id, piece.Teardown.Document, scored, scored: true);
+        var head = store.Documents.Head(DocumentKind.Teardown, id)!;
+        var document = StoredDocuments.Teardown(id, head.Document, head.Version);
+        var check = RecordValidation.Check(HeadDocuments.Merge(piece.Unit.Document, document, store.Standings.UnitsOf(id).Count > 1), piece.Rubric);
+        return TeardownView.Of(id, document, check.Checked is { } record ? Scorer.Score(record, piece.Rubric, cancellation) : null, scored: false);
     }
 
     /// <summary>Begins a further teardown of a unit: the outside as its only layer, and nothing logged yet. It is not the scored one.</summary>
-    private static async Task<Results<Ok<TeardownId>, JsonHttpResult<Problem>>> CreateTeardownAsync(
-        HttpRequest request, string unitId, Workshop workshop, Store store, News news, CancellationToken cancellation)
+    private static Results<Ok<TeardownId>, JsonHttpResult<Problem>> CreateTeardown(EditRequest request, string unitId, Shelving shelving)
     {
-        var (begun, problem) = await RequestBody.ReadJsonAsync<NewTeardown>(request, cancellation);
+        var (begun, problem) = request.Json<NewTeardown>();
         if (begun is null)
             return problem!;
-        if (workshop.Find(unitId) is not { } piece)
-            return Problems.NotFound($"unit \"{unitId}\"");
         var document = new TeardownDocument(new Teardown { Date = begun.Date, Bench = begun.Bench ?? "" }, ["outside"], new Guidance(), [], null);
-        var check = RecordReader.Check(HeadDocuments.Merge(Workshop.UnitDocument(piece.Unit.Document), document), workshop.Rubric, []);
-        if (check.Checked is null)
-            return Problems.Faulty(check.Faults);
-        var id = store.CreateTeardown(unitId, $"{unitId}-{ShelfEndpoints.Slug(begun.Bench!)}", RecordJson.Canonical(document), RequestBody.WindowId(request), "began a teardown");
-        news.Tell(new(NewsKind.Changed, unitId, RequestBody.WindowId(request)));
-        return TypedResults.Ok(new TeardownId(id));
+        return shelving.BeginTeardown(request.WindowId, unitId, document, $"{unitId}-{Ids.Of(begun.Bench ?? "", "unit")}", "began a teardown").Answer();
     }
 
-    /// <summary>Scores a unit by another of its teardowns from now on; bench and verdict show that one.</summary>
-    private static Results<Ok<TeardownId>, JsonHttpResult<Problem>> ScoreBy(HttpRequest request, string unitId, string teardownId, Store store, News news)
-    {
-        if (!store.TeardownsOf(unitId).Contains(teardownId))
-            return Problems.NotFound($"teardown \"{teardownId}\" of a unit \"{unitId}\"");
-        store.Link(unitId, teardownId, scored: true);
-        news.Tell(new(NewsKind.Changed, unitId, RequestBody.WindowId(request)));
-        return TypedResults.Ok(new TeardownId(teardownId));
-    }
-
-    private static async Task<Results<Ok<Committed>, JsonHttpResult<Problem>>> PutHeadingAsync(
-        HttpRequest request, string unitId, Editing editing, CancellationToken cancellation)
-    {
-        if (await RequestBody.ReadAsync(request, cancellation) is not { } body)
-            return Problems.TooLarge();
-        return editing.Unit(request, unitId, "changed the machine's data", (unit, faults) =>
-            RecordReader.ReadUnitHeading(body, faults) is { } heading ? unit with { Unit = heading.Unit, Absent = heading.Absent } : null);
-    }
+    private static Results<Ok<Committed>, JsonHttpResult<Problem>> PutHeading(EditRequest request, string unitId, Edits edits) =>
+        request.Answer(edits.Unit(request.By, unitId, "changed the machine's data", (unit, faults) =>
+            RecordReader.ReadUnitHeading(request.Body!, faults) is { } heading ? unit with { Unit = heading.Unit, Absent = heading.Absent } : null));
 }

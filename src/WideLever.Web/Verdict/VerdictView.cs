@@ -4,6 +4,7 @@ using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 using WideLever.Core.Scoring.Criteria;
+using WideLever.House;
 using WideLever.Interchange;
 
 namespace WideLever.Web.Verdict;
@@ -118,6 +119,15 @@ public sealed record VerdictView
     /// <summary>The rubric.</summary>
     public required RubricView Rubric { get; init; }
 
+    /// <summary>SHA-256 of its canonical JSON.</summary>
+    public required string RubricSha256 { get; init; }
+
+    /// <summary>Revision of the unit that this is of.</summary>
+    public required long UnitRevision { get; init; }
+
+    /// <summary>Revision of the teardown that this is of.</summary>
+    public required long TeardownRevision { get; init; }
+
     /// <summary>The repair index, 0..100.</summary>
     public required QuantityView Repair { get; init; }
 
@@ -170,8 +180,9 @@ public sealed record VerdictView
     public required Ledger UpgradeLedger { get; init; }
 
     /// <summary>The verdict of a checked record.</summary>
-    public static VerdictView Of(string unitId, CheckedRecord @checked, Rubric rubric, CancellationToken cancellation)
+    public static VerdictView Of(Workpiece piece, CheckedRecord @checked, CancellationToken cancellation)
     {
+        var (unitId, under, rubric) = (piece.Unit.Id, piece.Under, piece.Rubric);
         var record = @checked.Record;
         var result = Scorer.Score(@checked, rubric, cancellation);
         var ways = new WaysIn(@checked, rubric);
@@ -193,6 +204,9 @@ public sealed record VerdictView
             ModelCode = record.Unit.ModelCode,
             Class = record.Unit.Class,
             Rubric = RubricView.Of(rubric),
+            RubricSha256 = under.Sha256,
+            UnitRevision = piece.Unit.Revision,
+            TeardownRevision = piece.Teardown.Revision,
             Repair = QuantityView.Of(result.Repair),
             Upgrade = QuantityView.Of(result.Upgrade),
             Combined = QuantityView.Of(result.Combined),

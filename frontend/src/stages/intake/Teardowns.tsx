@@ -45,7 +45,11 @@ export function Teardowns({ unit }: { unit: Unit }) {
               <td>{one.steps}</td>
               {[one.repair, one.upgrade].map((index, i) => (
                 <td key={i}>
-                  <IndexFigure quantity={index} />
+                  {index === null ? (
+                    <span className="second">at fault with this machine</span>
+                  ) : (
+                    <IndexFigure quantity={index} />
+                  )}
                 </td>
               ))}
               <td className="row-end">

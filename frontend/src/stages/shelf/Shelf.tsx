@@ -2,6 +2,7 @@ import { Button, Input, Select } from 'antd';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { asProblem, type ShelfUnit } from '../../api/client';
+import { faultText, Unreadable } from './Unreadable';
 import { useShelf } from '../../api/queries';
 import { machineClassValues, statusValues } from '../../api/schema';
 import { Empty, Failed, Loading } from '../../app/states';
@@ -81,7 +82,15 @@ export function Shelf() {
           </Link>
         </p>
       )}
-      {data.units.length === 0 ? (
+      {data.unreadableRubric !== null && (
+        <p className="warning" role="status">
+          The rubric in use, {data.unreadableRubric.name}, revision {data.unreadableRubric.revision}, cannot be read by
+          this version of the program ({faultText(data.unreadableRubric.faults)}). Until another is taken into use, the
+          shelf is scored under {data.rubric.name}, revision {data.rubric.revision}.
+        </p>
+      )}
+      {data.unreadable.length > 0 && <Unreadable units={data.unreadable} />}
+      {data.units.length === 0 && data.unreadable.length === 0 ? (
         <Empty>
           <h2>Nothing on the shelf yet</h2>
           <p>Begin a unit by hand, or bring in record files: drop them anywhere on this page.</p>

@@ -1,13 +1,13 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { api, asProblem, type Schemas, take, type Unit } from '../../api/client';
+import { api, asProblem, type Schemas, take, type Unit, type Verdict } from '../../api/client';
 import { useChange, useSignatures } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
 import { indexRange, indexValue, today } from '../../format';
 import { Field, Text } from '../../record/fields';
 
 /** Signing a complete result off, and what was signed before. */
-export function SignOff({ unit }: { unit: Unit }) {
+export function SignOff({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
   const { data = [] } = useSignatures(unit.id);
   const [signing, setSigning] = useState(false);
   const [latest] = data;
@@ -21,7 +21,7 @@ export function SignOff({ unit }: { unit: Unit }) {
       {!isFinal && unit.status === 'complete' && !signing && (
         <Button onClick={() => setSigning(true)}>Sign this result off</Button>
       )}
-      {signing && <SignForm unit={unit} onDone={() => setSigning(false)} />}
+      {signing && <SignForm unit={unit} verdict={verdict} onDone={() => setSigning(false)} />}
       {data.length > 1 && (
         <details>
           <summary>Signed before: {data.length - 1}</summary>
@@ -57,13 +57,17 @@ function Signed({ signature, unitId }: { signature: Schemas['SignatureView']; un
   );
 }
 
-function SignForm({ unit, onDone }: { unit: Unit; onDone: () => void }) {
+function SignForm({ unit, verdict, onDone }: { unit: Unit; verdict: Verdict; onDone: () => void }) {
   const [name, setName] = useState('');
   const [bench, setBench] = useState(unit.record.teardown.bench);
   const [on, setOn] = useState(today);
   const [note, setNote] = useState('');
   // What is signed is what was in view when the form was opened.
-  const [seen] = useState({ unitRevision: unit.revision, teardownRevision: unit.teardownRevision });
+  const [seen] = useState({
+    unitRevision: verdict.unitRevision,
+    teardownRevision: verdict.teardownRevision,
+    rubricSha256: verdict.rubricSha256,
+  });
   const sign = useChange(() =>
     take(
       api.POST('/api/units/{unitId}/signatures', {

@@ -96,7 +96,7 @@ export function Verdict() {
       {view === 'way-in' && (
         <>
           <WayInCard verdict={data} effort={rubric.effort} powerFirst={rubric.powerFirst} />
-          <SignOff unit={unit} />
+          <SignOff unit={unit} verdict={data} />
         </>
       )}
       {view === 'ledger' && <Ledger unit={unit} verdict={data} />}

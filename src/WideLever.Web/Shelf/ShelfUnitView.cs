@@ -1,11 +1,11 @@
 using WideLever.Core.Records;
 using WideLever.Core.Scoring;
-using WideLever.Web.Verdict;
+using WideLever.House;
 
 namespace WideLever.Web.Shelf;
 
 /// <summary>A unit on the shelf.</summary>
-public sealed record ShelfUnit
+public sealed record ShelfUnitView
 {
     /// <summary>Its id.</summary>
     public required string Id { get; init; }
@@ -58,24 +58,29 @@ public sealed record ShelfUnit
     /// <summary>How it stands to its latest signed result; null: it has none.</summary>
     public SignedState? Signed { get; init; }
 
-    /// <summary>A record and its result as a unit on the shelf.</summary>
-    public static ShelfUnit Of(string id, TeardownRecord record, Result result) => new()
+    /// <summary>The view of a unit.</summary>
+    public static ShelfUnitView Of(ShelfUnit unit)
     {
-        Id = id,
-        Maker = record.Unit.Maker,
-        Model = record.Unit.Model,
-        ModelCode = record.Unit.ModelCode,
-        Class = record.Unit.Class,
-        Year = record.Unit.Year,
-        Price = record.Unit.Price?.Amount,
-        Currency = record.Unit.Price?.Currency,
-        Repair = QuantityView.Of(result.Repair),
-        Upgrade = QuantityView.Of(result.Upgrade),
-        Combined = QuantityView.Of(result.Combined),
-        Status = result.Status,
-        Reasons = result.Reasons,
-        Steps = record.Steps.Count,
-        LoanDue = record.Unit.Loan is { Returned: null } loan ? loan.Due : null,
-        OnLoan = record.Unit.Loan is { Returned: null },
-    };
+        var summary = unit.Summary;
+        return new()
+        {
+            Id = unit.Id,
+            Maker = summary.Maker,
+            Model = summary.Model,
+            ModelCode = summary.ModelCode,
+            Class = summary.Class,
+            Year = summary.Year,
+            Price = summary.Price?.Amount,
+            Currency = summary.Price?.Currency,
+            Repair = QuantityView.Of(summary.Indices.Repair),
+            Upgrade = QuantityView.Of(summary.Indices.Upgrade),
+            Combined = QuantityView.Of(summary.Indices.Combined),
+            Status = summary.Status,
+            Reasons = summary.Reasons,
+            Steps = summary.Steps,
+            LoanDue = summary.Loan is { Returned: null } loan ? loan.Due : null,
+            OnLoan = summary.Loan is { Returned: null },
+            Signed = unit.Signed,
+        };
+    }
 }

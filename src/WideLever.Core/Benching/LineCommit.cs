@@ -1,0 +1,58 @@
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Benching;
+
+/// <summary>A step line that is to be committed.</summary>
+/// <param name="Line">The line.</param>
+/// <param name="StepId">The step that it stands for; null: a new one.</param>
+/// <param name="Before">The step that the new one goes before; null: at the end.</param>
+/// <param name="Photos">Ids of photos that become the step's.</param>
+public sealed record LineToCommit(string Line, string? StepId, string? Before, IReadOnlyList<string> Photos);
+
+/// <summary>What a committed line makes of a teardown.</summary>
+/// <param name="Document">The teardown with its step.</param>
+/// <param name="Step">The step.</param>
+/// <param name="Parts">Parts that the line names.</param>
+/// <param name="Entries">What the bench log gets.</param>
+public sealed record LineCommitted(TeardownDocument Document, Step Step, IReadOnlyList<PartOfLine> Parts, IReadOnlyList<BenchEntry> Entries);
+
+/// <summary>Commits a step line: what it says, in a teardown.</summary>
+public static class LineCommit
+{
+    /// <summary>Where a line stands in a record; null: its step is not there.</summary>
+    public static StepLineContext? Context(TeardownRecord record, string? stepId, string? before)
+    {
+        var stands = stepId ?? before;
+        var position = stands is null ? record.Steps.Count : record.Steps.Select(step => step.Id).ToList().IndexOf(stands);
+        return position < 0 ? null : StepLineContext.Of(record, position, stepId);
+    }
+
+    /// <summary>The teardown with a line's step in it.</summary>
+    /// <param name="teardown">The teardown as it stands.</param>
+    /// <param name="record">The record that the line was written in: its numbers count the steps of that one.</param>
+    /// <param name="line">The line.</param>
+    /// <param name="bench">What lies on the bench.</param>
+    /// <param name="now">Seconds on the clock of the bench log.</param>
+    /// <returns>The teardown, or the faults of the line; neither where a step that the line stands by is not there any more.</returns>
+    public static (LineCommitted? Committed, IReadOnlyList<LineFault> Faults) Of(TeardownDocument teardown, TeardownRecord record, LineToCommit line, BenchState bench, double now)
+    {
+        var (stepId, isNew) = (line.StepId, line.StepId is null);
+        var stands = line.StepId ?? line.Before;
+        var position = stands is null ? teardown.Steps.Count : teardown.Steps.Select(other => other.Id).ToList().IndexOf(stands);
+        if (position < 0 || Context(record, stepId, line.Before) is not { } context)
+            return (null, []);
+        var reading = StepLine.Read(line.Line, context);
+        if (reading.Faults.Count > 0)
+            return (null, reading.Faults);
+        // A time that the line tells itself is the person's.
+        var step = isNew && reading.Step.ObservedSeconds is null ? reading.Step with { ObservedSeconds = bench.Stopwatch.Observed(now) } : reading.Step;
+        // What was in view when the step was logged was seen.
+        var entries = Cautions.For(PartsOfLine.In(record, reading.Parts), step, bench.PackSwollen == true)
+            .Where(caution => !bench.Seen.Contains(caution.Caution))
+            .Select(caution => new BenchEntry { Kind = BenchEntryKind.CautionSeen, Caution = caution.Caution, Step = step.Id }).ToList();
+        if (isNew && bench.Stopwatch.State != StopwatchState.Idle)
+            entries.Add(new() { Kind = BenchEntryKind.Stopwatch, Stopwatch = StopwatchEvent.Commit });
+        var edited = isNew ? TeardownEdits.Insert(teardown, position, step) : TeardownEdits.Replace(teardown, position, step);
+        return (new(edited with { Photos = [.. edited.Photos.Select(photo => line.Photos.Contains(photo.Id) ? photo with { Step = step.Id } : photo)] }, step, reading.Parts, entries), []);
+    }
+}

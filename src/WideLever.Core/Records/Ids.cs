@@ -1,0 +1,47 @@
+using System.Globalization;
+using System.Text;
+
+namespace WideLever.Core.Records;
+
+/// <summary>Makes ids that can stand in an address, out of what people write.</summary>
+public static class Ids
+{
+    private const int Longest = 40;
+
+    // Letters that are no other letter with a mark on it.
+    private static readonly Dictionary<char, string> Folded = new()
+    {
+        ['ß'] = "ss", ['æ'] = "ae", ['œ'] = "oe", ['ø'] = "o", ['ł'] = "l", ['đ'] = "d", ['ð'] = "d", ['þ'] = "th", ['ı'] = "i",
+    };
+
+    /// <summary>Lower-case letters a to z, digits and single hyphens: letters with marks lose them, all else becomes a hyphen.</summary>
+    /// <param name="text">What it is made of.</param>
+    /// <param name="otherwise">The id where nothing of the text is left.</param>
+    public static string Of(string text, string otherwise)
+    {
+        var id = new StringBuilder();
+        foreach (var c in text.ToLowerInvariant().Normalize(NormalizationForm.FormKD))
+        {
+            if (id.Length >= Longest)
+                break;
+            if (char.IsAsciiLetterOrDigit(c))
+                id.Append(c);
+            else if (Folded.TryGetValue(c, out var letters))
+                id.Append(letters);
+            else if (id.Length > 0 && id[^1] != '-' && CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark)
+                id.Append('-');
+        }
+        return id.ToString().Trim('-') is { Length: > 0 } made ? made : otherwise;
+    }
+
+    /// <summary>As <see cref="Of(string, string)"/>, with a number behind it where the id is taken.</summary>
+    public static string Of(string text, string otherwise, IEnumerable<string> taken)
+    {
+        var known = taken.ToHashSet(StringComparer.Ordinal);
+        var wanted = Of(text, otherwise);
+        var id = wanted;
+        for (var number = 2; known.Contains(id); number++)
+            id = string.Create(CultureInfo.InvariantCulture, $"{wanted}-{number}");
+        return id;
+    }
+}

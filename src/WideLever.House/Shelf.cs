@@ -1,0 +1,159 @@
+using System.Text.Json;
+using WideLever.Interchange;
+using WideLever.Storage;
+
+namespace WideLever.House;
+
+/// <summary>Keeps the one shelf that everyone sees: built once, and after every act that concerns it another put in its place.</summary>
+public sealed class Shelf(Store store, RubricInUse rubric)
+{
+    private readonly Lock building = new();
+    private readonly Lock reading = new();
+    private volatile ShelfSnapshot? now;
+    private volatile int readSoFar;
+
+    /// <summary>The shelf as it stands.</summary>
+    public ShelfSnapshot Now
+    {
+        get
+        {
+            if (now is { } built)
+                return built;
+            using var scope = building.EnterScope();
+            return now ??= Build();
+        }
+    }
+
+    /// <summary>The shelf with every unit summed up; what is kept from before is taken, the rest scored now, on all cores.</summary>
+    public ShelfSnapshot SummedUp(CancellationToken cancellation)
+    {
+        var snapshot = Now;
+        var missing = snapshot.All.Where(unit => !unit.IsSummedUp && !unit.IsRead).ToLookup(unit => unit.Digest, StringComparer.Ordinal);
+        if (missing.Count == 0)
+            return Scored(snapshot, cancellation);
+        foreach (var (digest, document) in store.ResultCache.Of([.. missing.Select(same => same.Key)]))
+        {
+            if (Kept(document) is not { } summary)
+                continue;
+            // Two machines may be alike to the last word.
+            foreach (var unit in missing[digest])
+                unit.Take(summary);
+        }
+        var unread = missing.SelectMany(same => same).Where(unit => !unit.IsSummedUp).ToList();
+        Read(snapshot, unread, null, cancellation);
+        Scored(snapshot, cancellation);
+        if (unread.Count > 0)
+            Keep(snapshot, unread);
+        return snapshot;
+    }
+
+    /// <summary>The shelf with every record in memory, so that a rubric can be tried on all of them at once.</summary>
+    /// <param name="cancellation">Ends it early.</param>
+    /// <param name="progress">Told how many are read, now and then; null: nobody asks.</param>
+    public ShelfSnapshot WithRecords(CancellationToken cancellation, IProgress<int>? progress = null)
+    {
+        // Who comes while the whole shelf is being read watches it, and finds it read.
+        while (!reading.TryEnter(TimeSpan.FromMilliseconds(200)))
+        {
+            cancellation.ThrowIfCancellationRequested();
+            progress?.Report(readSoFar);
+        }
+        try
+        {
+            var snapshot = Now;
+            Read(snapshot, [.. snapshot.All.Where(unit => !unit.IsRead)], progress, cancellation);
+            return snapshot;
+        }
+        finally
+        {
+            reading.Exit();
+        }
+    }
+
+    /// <summary>Some units stand otherwise now, or not at all.</summary>
+    internal void Follow(IReadOnlySet<string> unitIds)
+    {
+        using var scope = building.EnterScope();
+        if (now is not { } before)
+            return;
+        var signed = unitIds.ToDictionary(id => id, store.Signatures.Latest, StringComparer.Ordinal);
+        var fresh = store.Documents.Shelf(unitIds).Select(row => before.Find(row.UnitId) is { } old && old.Row with { Served = row.Served } == row && old.Row.Served > 1 == row.Served > 1
+            ? old.UnderRubric(before.Under, signed[row.UnitId]) : Unit(row, before.Under, signed[row.UnitId]));
+        now = new(before.Under, [.. before.All.Where(unit => !unitIds.Contains(unit.Id)).Concat(fresh).OrderBy(unit => unit.Row.CreatedAt, StringComparer.Ordinal).ThenBy(unit => unit.Id, StringComparer.Ordinal)]);
+    }
+
+    /// <summary>Another rubric is in use.</summary>
+    internal void Rescore(RubricSheet sheet)
+    {
+        using var scope = building.EnterScope();
+        if (now is not { } before)
+            return;
+        var signed = store.Signatures.Latest();
+        now = new(sheet, [.. before.All.Select(unit => unit.UnderRubric(sheet, signed.GetValueOrDefault(unit.Id)))]);
+    }
+
+    private ShelfSnapshot Build()
+    {
+        var sheet = rubric.Sheet;
+        var signed = store.Signatures.Latest();
+        return new(sheet, [.. store.Documents.Shelf().Select(row => Unit(row, sheet, signed.GetValueOrDefault(row.UnitId)))]);
+    }
+
+    private ShelfUnit Unit(ShelfRow row, RubricSheet sheet, SignedDigests? signed) =>
+        new(row, sheet, signed, () => store.Documents.Of([row.UnitId]).FirstOrDefault());
+
+    private void Read(ShelfSnapshot snapshot, List<ShelfUnit> unread, IProgress<int>? progress, CancellationToken cancellation)
+    {
+        if (unread.Count == 0)
+            return;
+        var read = snapshot.All.Count - unread.Count;
+        var wanted = unread.ToDictionary(unit => unit.Id, StringComparer.Ordinal);
+        Parallel.ForEach(store.Documents.Of([.. wanted.Keys]), Cores(cancellation), documents =>
+        {
+            wanted[documents.UnitId].Take(documents);
+            if (Interlocked.Increment(ref read) % 100 == 0)
+            {
+                readSoFar = read;
+                progress?.Report(read);
+            }
+        });
+    }
+
+    private static ShelfSnapshot Scored(ShelfSnapshot snapshot, CancellationToken cancellation)
+    {
+        if (snapshot.All.Any(unit => !unit.IsSummedUp))
+        {
+            Parallel.ForEach(snapshot.All.Where(unit => unit.IsReadable && !unit.IsSummedUp), Cores(cancellation), unit => _ = unit.Summary);
+        }
+        return snapshot;
+    }
+
+    private static ParallelOptions Cores(CancellationToken cancellation) => new() { CancellationToken = cancellation, MaxDegreeOfParallelism = Environment.ProcessorCount };
+
+    private static ShelfSummary? Kept(string document)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize<ShelfSummary>(document, RecordJson.Options);
+        }
+        catch (JsonException)
+        {
+            // What an earlier version cached may be of another shape: it is computed again.
+            return null;
+        }
+    }
+
+    private void Keep(ShelfSnapshot snapshot, List<ShelfUnit> scored)
+    {
+        try
+        {
+            store.ResultCache.Keep(
+                scored.Where(unit => unit is { IsSummedUp: true, IsOvertaken: false }).DistinctBy(unit => unit.Digest).Select(unit => KeyValuePair.Create(unit.Digest, JsonSerializer.Serialize(unit.Summary, RecordJson.Options))),
+                [.. snapshot.All.Select(unit => unit.Digest)]);
+        }
+        catch (Exception exception) when (DataFolder.IsNoRoom(exception))
+        {
+            // What is cached can be had again: a full disk is no reason not to read.
+        }
+    }
+}

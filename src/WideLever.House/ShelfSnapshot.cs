@@ -1,0 +1,214 @@
+using System.Text;
+using WideLever.Core;
+using WideLever.Core.Comparing;
+using WideLever.Core.Records;
+using WideLever.Core.Scoring;
+using WideLever.Storage;
+
+namespace WideLever.House;
+
+/// <summary>What the shelf shows of a unit.</summary>
+public sealed record ShelfSummary
+{
+    /// <summary>Who made it.</summary>
+    public required string Maker { get; init; }
+
+    /// <summary>The name it is sold by.</summary>
+    public required string Model { get; init; }
+
+    /// <summary>The exact code.</summary>
+    public required string ModelCode { get; init; }
+
+    /// <summary>What it is sold as; null: unknown.</summary>
+    public required MachineClass? Class { get; init; }
+
+    /// <summary>Year of the model; null: unknown.</summary>
+    public required int? Year { get; init; }
+
+    /// <summary>Price as configured; null: unknown.</summary>
+    public required Money? Price { get; init; }
+
+    /// <summary>The loan; null: none.</summary>
+    public required Loan? Loan { get; init; }
+
+    /// <summary>How many steps are logged.</summary>
+    public required int Steps { get; init; }
+
+    /// <summary>The indices.</summary>
+    public required Indices Indices { get; init; }
+
+    /// <summary>How far the result can be relied on.</summary>
+    public required Status Status { get; init; }
+
+    /// <summary>Why it is not complete.</summary>
+    public required IReadOnlyList<Reason> Reasons { get; init; }
+
+    internal static ShelfSummary Of(TeardownRecord record, Result result) => new()
+    {
+        Maker = record.Unit.Maker,
+        Model = record.Unit.Model,
+        ModelCode = record.Unit.ModelCode,
+        Class = record.Unit.Class,
+        Year = record.Unit.Year,
+        Price = record.Unit.Price,
+        Loan = record.Unit.Loan,
+        Steps = record.Steps.Count,
+        Indices = Indices.Of(result),
+        Status = result.Status,
+        Reasons = result.Reasons,
+    };
+}
+
+/// <summary>How a unit stands to its latest signed result.</summary>
+public enum SignedState
+{
+    /// <summary>It is what was signed.</summary>
+    Final,
+
+    /// <summary>Its record, the rubric or the method changed since.</summary>
+    ChangedSince,
+}
+
+/// <summary>A unit of the shelf under one rubric. What it is asked for is worked out once and kept as long as the unit stands so.</summary>
+public sealed class ShelfUnit
+{
+    private readonly Func<ShelfDocuments?> load;
+    private RecordCheck? check;
+    private ShelfSummary? summary;
+    private FieldUnit? kinds;
+    private IReadOnlyDictionary<ReasonKey, double>? losses;
+
+    internal ShelfUnit(ShelfRow row, RubricSheet under, SignedDigests? signed, Func<ShelfDocuments?> load, RecordCheck? check = null)
+    {
+        (Row, Under, this.load, this.check) = (row, under, load, check);
+        Signed = StateOf(signed, row.UnitDigest, row.TeardownDigest, under.Sha256);
+    }
+
+    /// <summary>Id of the unit.</summary>
+    public string Id => Row.UnitId;
+
+    /// <summary>The rubric.</summary>
+    public RubricSheet Under { get; }
+
+    /// <summary>How it stands to its latest signed result; null: it has none.</summary>
+    public SignedState? Signed { get; }
+
+    /// <summary>What is wrong with what is stored; none where it can be read.</summary>
+    public IReadOnlyList<Fault> Faults => Check.Faults;
+
+    /// <summary>Whether it can be read; one that was summed up before can.</summary>
+    public bool IsReadable => summary is not null || Check.Checked is not null;
+
+    /// <summary>Its record.</summary>
+    /// <exception cref="UnreadableException">It cannot be read.</exception>
+    public CheckedRecord Record => Check.Checked ?? throw new UnreadableException($"the unit \"{Id}\"", Check.Faults);
+
+    /// <summary>What the shelf shows of it.</summary>
+    /// <exception cref="UnreadableException">It cannot be read.</exception>
+    public ShelfSummary Summary => summary ?? Score().Summary;
+
+    /// <summary>Its kinds, for comparing.</summary>
+    /// <exception cref="UnreadableException">It cannot be read.</exception>
+    public FieldUnit Field => kinds ?? Score().Field;
+
+    /// <summary>Its price in the rubric's currency; null: unknown, or without a rate.</summary>
+    public double? Price => Core.Scoring.Criteria.Price.InRubricCurrency(Summary.Price, Under.Rubric);
+
+    /// <summary>What every criterion of every kind cost it.</summary>
+    /// <exception cref="UnreadableException">It cannot be read.</exception>
+    public IReadOnlyDictionary<ReasonKey, double> Losses => losses ??= KindLosses.Of(Scorer.Score(Record, Under.Rubric), Record.Record, Under.Rubric);
+
+    /// <summary>How a unit stands to its latest signed result; null: it has none.</summary>
+    public static SignedState? StateOf(SignedDigests? signed, string unitDigest, string teardownDigest, string rubricSha256) => signed is null
+        ? null
+        : (signed.UnitDigest, signed.TeardownDigest, signed.RubricSha256, signed.MethodVersion) == (unitDigest, teardownDigest, rubricSha256, CoreVersion.Method)
+            ? SignedState.Final : SignedState.ChangedSince;
+
+    internal ShelfRow Row { get; }
+
+    internal bool IsRead => check is not null;
+
+    internal bool IsSummedUp => summary is not null;
+
+    /// <summary>What stands for the summary: the same parts, rubric and core give the same.</summary>
+    internal string Digest => Documents.DigestOf(Encoding.UTF8.GetBytes($"{Row.UnitDigest} {Row.TeardownDigest} {(Row.Served > 1 ? "shared" : "own")} {Under.Digest} {CoreVersion.Current}"));
+
+    /// <summary>Takes a summary that was kept under the digest.</summary>
+    internal void Take(ShelfSummary kept) => summary ??= kept;
+
+    /// <summary>Takes its documents, read along with others'; those of another moment are not taken.</summary>
+    internal void Take(ShelfDocuments documents)
+    {
+        if (check is null && IsOf(documents))
+            check = Read(documents);
+    }
+
+    /// <summary>The same unit under another rubric: what was read stays.</summary>
+    internal ShelfUnit UnderRubric(RubricSheet sheet, SignedDigests? signed) => new(Row, sheet, signed, load, check is { Checked: not null } ? check : null);
+
+    /// <summary>Whether an act overtook the moment that this is of, so that it was read as it stood after that.</summary>
+    internal bool IsOvertaken { get; private set; }
+
+    private RecordCheck Check
+    {
+        get
+        {
+            if (check is { } known)
+                return known;
+            var documents = load();
+            IsOvertaken |= documents is null || !IsOf(documents);
+            return check = documents is null ? new RecordCheck([new("", "is not there any more")], [], null) : Read(documents);
+        }
+    }
+
+    private bool IsOf(ShelfDocuments documents) => documents.UnitDigest == Row.UnitDigest && documents.TeardownDigest == Row.TeardownDigest;
+
+    private RecordCheck Read(ShelfDocuments documents)
+    {
+        try
+        {
+            var (unit, teardown) = (StoredDocuments.Unit(Id, documents.Unit, documents.UnitVersion), StoredDocuments.Teardown(Row.TeardownId, documents.Teardown, documents.TeardownVersion));
+            return RecordValidation.Check(HeadDocuments.Merge(unit, teardown, Row.Served > 1), Under.Rubric);
+        }
+        catch (UnreadableException exception)
+        {
+            return new([.. exception.Faults.Select(fault => fault with { At = $"{exception.What}: {fault.At}".TrimEnd(':', ' ') })], [], null);
+        }
+    }
+
+    private (ShelfSummary Summary, FieldUnit Field) Score()
+    {
+        var result = Scorer.Score(Record, Under.Rubric);
+        var (summed, ofKinds) = (ShelfSummary.Of(Record.Record, result), FieldUnit.Of(result, Record.Record));
+        summary = summed;
+        kinds = ofKinds;
+        return (summed, ofKinds);
+    }
+}
+
+/// <summary>The shelf at one moment, under one rubric. It never changes: an act puts another in its place.</summary>
+public sealed class ShelfSnapshot
+{
+    private readonly Dictionary<string, ShelfUnit> byId;
+
+    internal ShelfSnapshot(RubricSheet under, IReadOnlyList<ShelfUnit> all)
+    {
+        (Under, All) = (under, all);
+        byId = all.ToDictionary(unit => unit.Id, StringComparer.Ordinal);
+    }
+
+    /// <summary>The rubric.</summary>
+    public RubricSheet Under { get; }
+
+    /// <summary>Every unit in the order of the shelf, those among them that cannot be read.</summary>
+    public IReadOnlyList<ShelfUnit> All { get; }
+
+    /// <summary>The units that can be read, in the order of the shelf.</summary>
+    public IEnumerable<ShelfUnit> Units => All.Where(unit => unit.IsReadable);
+
+    /// <summary>The units that cannot be read.</summary>
+    public IEnumerable<ShelfUnit> Unreadable => All.Where(unit => !unit.IsReadable);
+
+    /// <summary>A unit, or null.</summary>
+    public ShelfUnit? Find(string id) => byId.GetValueOrDefault(id);
+}

@@ -1,0 +1,115 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using WideLever.Core.Records;
+using WideLever.Interchange;
+using WideLever.Storage;
+
+namespace WideLever.House;
+
+/// <summary>Takes a window's own changes back, one after the other; what other windows changed since stays.</summary>
+public sealed class Undo(Desk desk, Store store)
+{
+    /// <summary>What a window's undo would take back in a document, for people; null: nothing.</summary>
+    public string? ToUndo(DocumentKind kind, string id, string windowId) => store.Changes.ToUndo(kind, id, windowId)?.What;
+
+    /// <summary>What a window's redo would do again; null: nothing.</summary>
+    public string? ToRedo(DocumentKind kind, string id, string windowId) => store.Changes.ToRedo(kind, id, windowId)?.What;
+
+    /// <summary>Takes back this window's last change of a document that is not taken back yet.</summary>
+    public Outcome<Committed> Back(string windowId, DocumentKind kind, string id) =>
+        Reverse(windowId, kind, id, store.Changes.ToUndo, "This window has nothing to undo here.", "undid");
+
+    /// <summary>Does again what this window undid last.</summary>
+    public Outcome<Committed> Again(string windowId, DocumentKind kind, string id) =>
+        Reverse(windowId, kind, id, store.Changes.ToRedo, "This window has nothing to do again here.", "did again");
+
+    private Outcome<Committed> Reverse(
+        string windowId, DocumentKind kind, string id, Func<DocumentKind, string, string, Change?> choose, string nothing, string verb) => desk.Do<Committed>(windowId, stand =>
+    {
+        if (stand.Head(kind, id) is not { } head)
+            return kind == DocumentKind.Unit ? Refusal.NoUnit(id) : Refusal.NoTeardown(id);
+        if (choose(kind, id, windowId) is not { } target)
+            return Refusal.Conflict(nothing);
+        if (Without(kind, head, target.Revision, target.Sequence) is not { } reversed)
+            return Refusal.Conflict($"Another change has touched the same since: {InTheWay(kind, head, target)}. Undo that first.");
+        var writings = new List<PutDocument> { reversed };
+        foreach (var besides in store.Changes.Besides(target.Sequence))
+        {
+            // What was changed again in the other document stays there: a part that no step frees does no harm.
+            if (stand.Head(besides.Kind, besides.Id) is { } other && Without(besides.Kind, other, besides.Revision, besides.Sequence) is { } document)
+                writings.Add(document);
+        }
+        // What was taken back may be needed meanwhile by the other half of the record, such as a part that a step frees.
+        var (faults, hints) = Check(stand, writings);
+        return faults.Count > 0
+            ? Refusal.Faulty(faults)
+            : new Proposal<Committed>($"{verb}: {Plain(target.What)}", writings, id, new(head.Revision + 1, hints));
+    });
+
+    private static string Plain(string what) => what.StartsWith("undid: ", StringComparison.Ordinal) || what.StartsWith("did again: ", StringComparison.Ordinal)
+        ? what[(what.IndexOf(": ", StringComparison.Ordinal) + 2)..] : what;
+
+    /// <summary>The head without the change that made a revision; null where the same item was touched since.</summary>
+    private PutDocument? Without(DocumentKind kind, Head head, long revision, long sequence)
+    {
+        var (after, before) = store.Changes.DocumentsAt(kind, head.Id, revision, revision - 1) switch { var two => (two[0], two[1]) };
+        return kind == DocumentKind.Unit
+            ? Without(kind, head, sequence, text => StoredDocuments.Unit(head.Id, text), before, after, HeadReversals.Reverse, HeadDifferences.Between)
+            : Without(kind, head, sequence, text => StoredDocuments.Teardown(head.Id, text), before, after, HeadReversals.Reverse, HeadDifferences.Between);
+    }
+
+    private static PutDocument? Without<T>(
+        DocumentKind kind, Head head, long sequence, Func<string, T> read, string before, string after, Func<T, T, T, Func<object?, object?, bool>, T?> reverse,
+        Func<T, T, Func<object?, object?, bool>, IReadOnlyList<ItemDifference>> differences)
+        where T : class
+    {
+        var now = read(head.Document);
+        var reversed = JsonNode.DeepEquals(JsonNode.Parse(after), JsonNode.Parse(head.Document)) ? read(before) : reverse(read(before), read(after), now, Edits.Same);
+        return reversed is null ? null : Edits.Put(kind, head.Id, head.Revision, reversed, differences(now, reversed, Edits.Same), sequence);
+    }
+
+    /// <summary>The latest change that touched what a change did, and whose it was.</summary>
+    private string InTheWay(DocumentKind kind, Head head, Change target)
+    {
+        var since = store.Changes.After(kind, head.Id, target.Revision - 1);
+        var touched = Touched(kind, head, since[0]);
+        var last = since.Skip(1).Reverse().FirstOrDefault(change => Touched(kind, head, change).Overlaps(touched)) ?? since[^1];
+        return $"{(last.WindowId == target.WindowId ? "this window" : "another window")} {last.What} at {last.MadeAt[11..19]} UTC";
+    }
+
+    /// <summary>The items that a change touched; those of a change that an earlier version made are told by the two documents.</summary>
+    private HashSet<(string Item, string? Id)> Touched(DocumentKind kind, Head head, Change change)
+    {
+        var items = change.Items is { } told ? JsonSerializer.Deserialize<IReadOnlyList<ItemDifference>>(told, RecordJson.Options)! : Between();
+        return [.. items.Select(item => (item.Item, item.Id))];
+
+        IReadOnlyList<ItemDifference> Between()
+        {
+            var two = store.Changes.DocumentsAt(kind, head.Id, change.Revision, change.Revision - 1);
+            return kind == DocumentKind.Unit
+                ? HeadDifferences.Between(StoredDocuments.Unit(head.Id, two[1]), StoredDocuments.Unit(head.Id, two[0]), Edits.Same)
+                : HeadDifferences.Between(StoredDocuments.Teardown(head.Id, two[1]), StoredDocuments.Teardown(head.Id, two[0]), Edits.Same);
+        }
+    }
+
+    /// <summary>The new documents must make a record with each other and with every other half.</summary>
+    private static (List<Fault> Faults, IReadOnlyList<Fault> Hints) Check(Stand stand, List<PutDocument> writings)
+    {
+        var faults = new List<Fault>();
+        IReadOnlyList<Fault> hints = [];
+        string? Written(DocumentKind kind, string id) =>
+            writings.Find(one => one.Kind == kind && one.Id == id) is { } written ? System.Text.Encoding.UTF8.GetString(written.Document.Span) : null;
+        var pairs = writings.SelectMany(one => one.Kind == DocumentKind.Unit
+            ? stand.Standing(one.Id)!.Teardowns.Select(teardownId => (UnitId: one.Id, TeardownId: teardownId))
+            : stand.UnitsOf(one.Id).Where(unit => !unit.Removed).Select(unit => (unit.UnitId, TeardownId: one.Id)));
+        foreach (var (unitId, teardownId) in pairs.Distinct())
+        {
+            var unit = Written(DocumentKind.Unit, unitId) is { } newUnit ? StoredDocuments.Unit(unitId, newUnit) : stand.Unit(unitId)!.Document;
+            var teardown = Written(DocumentKind.Teardown, teardownId) is { } newTeardown ? StoredDocuments.Teardown(teardownId, newTeardown) : stand.Teardown(teardownId)!.Document;
+            var check = Checks.Merged(stand, unit, teardown, stand.IsShared(teardownId));
+            faults.AddRange(check.Faults.Except(faults));
+            hints = check.Hints;
+        }
+        return (faults, hints);
+    }
+}

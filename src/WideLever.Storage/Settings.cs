@@ -1,0 +1,35 @@
+using System.Text.Json.Nodes;
+using Dapper;
+
+namespace WideLever.Storage;
+
+/// <summary>Keeps a setting of the house.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Document">What it is set to, JSON.</param>
+public sealed record PutSetting(string Name, string Document) : Writing
+{
+    internal override bool Write(Act act)
+    {
+        var before = act.Scalar<string>("SELECT document FROM setting WHERE name = @Name", new { Name });
+        if (before == Document)
+            return true;
+        act.Execute("INSERT INTO setting (name, document) VALUES (@Name, @Document) ON CONFLICT (name) DO UPDATE SET document = excluded.document", new { Name, Document });
+        act.Append("setting", Name, act.NextRevision("setting", Name), before is null ? null : JsonNode.Parse(before), JsonNode.Parse(Document));
+        return true;
+    }
+}
+
+/// <summary>Settings of the house.</summary>
+public sealed class Settings
+{
+    private readonly Database database;
+
+    internal Settings(Database database) => this.database = database;
+
+    /// <summary>A setting, JSON, or null.</summary>
+    public string? Of(string name)
+    {
+        using var connection = database.Open();
+        return connection.QuerySingleOrDefault<string>("SELECT document FROM setting WHERE name = @name", new { name });
+    }
+}
