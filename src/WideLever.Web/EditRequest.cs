@@ -60,6 +60,14 @@ public sealed record EditRequest(HttpRequest Http, byte[]? Body, Actor By)
 /// <summary>Answers with what came of an act or a question.</summary>
 public static class Answers
 {
+    /// <summary>What an endpoint that edits can answer with.</summary>
+    public static RouteHandlerBuilder ProducesEdit(this RouteHandlerBuilder builder)
+    {
+        foreach (var status in new[] { 404, 409, 412, 413, 422, 428 })
+            builder.Produces<Problem>(status, "application/problem+json");
+        return builder;
+    }
+
     /// <summary>The value, or the refusal as a problem.</summary>
     public static Results<Ok<T>, JsonHttpResult<Problem>> Answer<T>(this Outcome<T> outcome) where T : class =>
         outcome.Value is { } value ? TypedResults.Ok(value) : Problems.Of(outcome.Refusal!);

@@ -145,6 +145,21 @@ public sealed class RankOddsTests
     }
 
     [Fact]
+    public void A_field_of_many_units_counts_the_places_that_are_taken_and_no_pairs()
+    {
+        var many = Enumerable.Range(0, RankOdds.MaxPairs + 1).Select(i => Three[i % 3]).ToList();
+        var odds = Of(many, IndexName.Combined, RankDraws.Block);
+        Should.Throw<InvalidOperationException>(() => odds.Above(0, 1));
+        foreach (var unit in new[] { 0, 1, 2, many.Count - 1 })
+        {
+            var (from, to) = odds.Reach(unit);
+            Enumerable.Range(from, to - from + 1).Sum(place => odds.Place(unit, place)).ShouldBe(1, 1e-12);
+            Enumerable.Range(1, many.Count).Sum(place => odds.Place(unit, place)).ShouldBe(1, 1e-12);
+            odds.MostLikely(unit).ShouldBeInRange(from, to);
+        }
+    }
+
+    [Fact]
     public void More_draws_refine_and_do_not_restart()
     {
         var few = Of(Three, IndexName.Repair, 1_000);

@@ -316,6 +316,34 @@ public sealed class StepLineTests
     }
 
     [Fact]
+    public void Steps_are_named_by_their_title_in_quotes_or_plain_unless_several_have_it()
+    {
+        static Step Titled(string id, string title) => new() { Id = id, Title = title, Layer = "outside", Actions = [] };
+        var context = new StepLineContext { Layers = ["outside"], Steps = [Titled("a", "Open the lid"), Titled("b", "Pry"), Titled("c", "Pry")], Position = 3 };
+        foreach (var line in new[] { "4 clips after \"Open the lid\"", "4 clips after \"open the LID\"", "4 clips after open the lid", "4 clips after \"a\"", "4 clips after 1" })
+        {
+            var reading = StepLine.Read(line, context);
+            reading.Faults.ShouldBeEmpty(line);
+            reading.Step.After.ShouldBe(["a"], line);
+        }
+        StepLine.Read("4 clips after \"Pry\"", context).Faults.ShouldHaveSingleItem().Message.ShouldContain("several steps are called");
+        StepLine.Read("4 clips after \"Nowhere\"", context).Faults.ShouldHaveSingleItem().Message.ShouldContain("no step");
+    }
+
+    [Fact]
+    public void An_id_that_the_program_makes_of_a_kind_is_read_as_a_part_of_that_kind()
+    {
+        foreach (var kind in Words.Members<PartKind>())
+        {
+            var made = StepLine.Read($"4 clips = {string.Concat(kind.Word().Select(c => char.IsUpper(c) ? $" {char.ToLowerInvariant(c)}" : $"{c}"))}", new StepLineContext { Layers = ["outside"] }).Parts.ShouldHaveSingleItem();
+            made.NewKind.ShouldBe(kind);
+            var again = StepLine.Read($"4 clips = {made.Id}", new StepLineContext { Layers = ["outside"] });
+            again.Faults.ShouldBeEmpty(made.Id);
+            again.Parts.ShouldHaveSingleItem().ShouldBe(made);
+        }
+    }
+
+    [Fact]
     public void No_line_breaks_the_reader()
     {
         var random = new Random(7);

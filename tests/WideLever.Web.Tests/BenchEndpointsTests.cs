@@ -72,6 +72,35 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task A_line_opened_for_editing_means_the_steps_that_stood_there_when_it_was_opened()
+    {
+        var piece = await FreshAsync();
+        await piece.CommitAsync("1 clip \"First\"");
+        await piece.CommitAsync("2 clips \"Second\"");
+        await piece.CommitAsync("3 clips after 2 \"Third\"");
+        var opened = await piece.RevisionAsync();
+        var third = (string)(await piece.RecordAsync())["steps"]![2]!["id"]!;
+        // Another window puts a step before the second: what was step 2 is step 3 now.
+        using var other = bench.NewWindow("window-2");
+        var (status, _, _) = await piece.PostAsync(
+            "steps?before=second", new { id = "between", title = "Between", layer = "outside", actions = new[] { new Dictionary<string, object> { ["do"] = "unclip" } } }, other, opened);
+        status.ShouldBe(HttpStatusCode.OK);
+        var line = "4 clips after 2 \"Third\"";
+        var read = await piece.PostAsync("line", new { line, stepId = third, since = opened });
+        read.Body!["step"]!["after"]!.AsArray().Select(id => (string)id!).ShouldBe(["second"]);
+        (await piece.CommitAsync(line, more: new { stepId = third, since = opened })).Status.ShouldBe(HttpStatusCode.OK);
+        var steps = (await piece.RecordAsync())["steps"]!.AsArray();
+        steps.Select(step => (string)step!["id"]!).ShouldBe(["first", "between", "second", third]);
+        steps[3]!["after"]!.AsArray().Select(id => (string)id!).ShouldBe(["second"], "an order of safety stays with its step");
+        // The step that it comes after was removed meanwhile: that is a fault, and no other takes its place.
+        var again = await piece.RevisionAsync();
+        await piece.CommitAsync("5 clips \"Third\"", more: new { stepId = third, since = again });
+        var free = await piece.RevisionAsync();
+        (await Bench.SendAsync(other, HttpMethod.Delete, $"{piece.Teardown}/steps/second", revision: free)).Status.ShouldBe(HttpStatusCode.OK);
+        (await piece.CommitAsync("6 clips after 3 \"Third\"", more: new { stepId = third, since = free })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+    }
+
+    [Fact]
     public async Task A_new_change_ends_what_could_be_done_again()
     {
         var piece = await FreshAsync();
@@ -350,6 +379,38 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         status.ShouldBe(HttpStatusCode.OK);
         var photo = (await piece.RecordAsync())["photos"]![0]!;
         bench.Service<PhotoFiles>().Read((string)photo["sha256"]!)!.Length.ShouldBeLessThan(1_000);
+    }
+
+    [Theory]
+    [InlineData("arrival", HttpStatusCode.OK)]
+    [InlineData("Arrival", HttpStatusCode.UnprocessableEntity)]
+    [InlineData("1", HttpStatusCode.UnprocessableEntity)]
+    [InlineData("", HttpStatusCode.OK)]
+    public async Task The_occasion_of_a_picture_is_a_word_of_the_format(string occasion, HttpStatusCode status)
+    {
+        var piece = await FreshAsync();
+        using var content = new ByteArrayContent(Picture(5, 4, SKEncodedImageFormat.Png));
+        var answer = await bench.Window.PostAsync($"{piece.Teardown}/photos?occasion={occasion}", content, Cancellation);
+        answer.StatusCode.ShouldBe(status);
+    }
+
+    [Fact]
+    public async Task A_small_picture_is_made_at_intake_and_once_of_a_photo_that_an_earlier_version_took_in()
+    {
+        var piece = await FreshAsync();
+        using var content = new ByteArrayContent(Picture(900, 600, SKEncodedImageFormat.Jpeg));
+        (await bench.Window.PostAsync($"{piece.Teardown}/photos", content, Cancellation)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        var sha = (string)(await piece.RecordAsync())["photos"]![0]!["sha256"]!;
+        var files = bench.Service<PhotoFiles>();
+        var made = files.ReadThumbnail(sha).ShouldNotBeNull();
+        using (var small = SKBitmap.Decode(made))
+            (small.Width, small.Height).ShouldBe((320, 213));
+        (await bench.Window.GetByteArrayAsync($"/api/photos/{sha}/thumbnail", Cancellation)).ShouldBe(made);
+        // As an earlier version left it: eight ask at once, and it is made and kept.
+        File.Delete(Path.Combine(bench.Path, "thumbnails", sha[..2], sha));
+        var answers = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => bench.Window.GetByteArrayAsync($"/api/photos/{sha}/thumbnail", Cancellation)));
+        answers.ShouldAllBe(answer => answer.SequenceEqual(files.ReadThumbnail(sha)!));
+        (await bench.Window.GetAsync($"/api/photos/{new string('0', 64)}/thumbnail", Cancellation)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
     }
 
     [Fact]

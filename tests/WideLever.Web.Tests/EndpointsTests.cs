@@ -253,6 +253,61 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task What_can_be_edited_is_read_with_the_tag_that_an_edit_needs()
+    {
+        var id = await bench.ImportAsync("3-modular");
+        var unit = await bench.GetAsync($"/api/units/{id}");
+        unit.Response.Headers.ETag!.Tag.ShouldBe("\"1\"");
+        unit.Response.Headers.ETag.IsWeak.ShouldBeFalse();
+        var record = unit.Body!["record"]!;
+        using var request = new HttpRequestMessage(HttpMethod.Put, $"/api/units/{id}/heading") { Content = new StringContent(new JsonObject { ["unit"] = record["unit"]!.DeepClone(), ["absent"] = record["absent"]?.DeepClone() }.ToJsonString(), System.Text.Encoding.UTF8, "application/json") };
+        request.Headers.IfMatch.Add(unit.Response.Headers.ETag);
+        var answer = await bench.Window.SendAsync(request, TestContext.Current.CancellationToken);
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK);
+        // Nothing was changed by it, so the tag stays.
+        answer.Headers.ETag.ShouldBe(unit.Response.Headers.ETag);
+        (await bench.GetAsync($"/api/units/{id}/bench")).Response.Headers.ETag!.Tag.ShouldBe("\"1\"");
+        var exported = (await bench.GetAsync($"/api/units/{id}/record")).Response.Headers.ETag.ShouldNotBeNull();
+        await Bench.SendAsync(bench.Window, HttpMethod.Delete, $"/api/units/{id}/parts/{record["parts"]!.AsArray().Select(part => (string)part!["id"]!).Last()}", revision: 1);
+        (await bench.GetAsync($"/api/units/{id}/record")).Response.Headers.ETag.ShouldNotBe((await bench.GetAsync($"/api/units/{id}")).Response.Headers.ETag);
+        exported.Tag.Length.ShouldBeGreaterThan(100);
+        (await bench.GetAsync("/api/rubrics/document?name=House%20rubric&revision=2")).Response.Headers.ETag.ShouldNotBeNull();
+    }
+
+    [Fact]
+    public async Task A_unit_that_cannot_be_read_is_said_on_the_shelf_and_its_file_can_be_taken_away()
+    {
+        var own = new Bench();
+        await own.InitializeAsync();
+        try
+        {
+            var id = await own.ImportAsync("3-modular");
+            var house = own.Service<Store>();
+            var stored = house.Documents.Head(DocumentKind.Unit, id)!.Document.Replace("\"kind\":\"battery\"", "\"kind\":\"perpetuum\"", StringComparison.Ordinal);
+            house.Acts.Commit("newer", "wrote a word that is not known here", [new PutDocument(DocumentKind.Unit, id, 1, System.Text.Encoding.UTF8.GetBytes(stored))]);
+            await own.StopAsync();
+            await own.StartAsync();
+            var shelf = (await own.GetAsync("/api/shelf")).Body!;
+            shelf["units"]!.AsArray().ShouldBeEmpty();
+            var unreadable = shelf["unreadable"]!.AsArray().ShouldHaveSingleItem()!;
+            ((string)unreadable["id"]!).ShouldBe(id);
+            ((string)unreadable["faults"]![0]!["at"]!).ShouldContain("kind");
+            foreach (var path in new[] { "", "/verdict", "/bench", "/reasons", "/doubt", "/record" })
+            {
+                var (status, problem, _) = await own.GetAsync($"/api/units/{id}{path}");
+                (status, (string)problem!["type"]!).ShouldBe((HttpStatusCode.Conflict, "urn:wide-lever:unreadable"), path);
+            }
+            var (_, file, _) = await own.GetAsync($"/api/units/{id}/stored");
+            file!["unit"]!.ToJsonString().ShouldContain("perpetuum");
+            (await own.GetAsync("/api/units/none/stored")).Status.ShouldBe(HttpStatusCode.NotFound);
+        }
+        finally
+        {
+            await own.DisposeAsync();
+        }
+    }
+
+    [Fact]
     public async Task Everything_acknowledged_is_there_after_a_restart()
     {
         var own = new Bench();

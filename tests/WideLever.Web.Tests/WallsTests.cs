@@ -1,39 +1,86 @@
-using NetArchTest.Rules;
+using ArchUnitNET.Domain;
+using ArchUnitNET.Loader;
+using ArchUnitNET.xUnitV3;
 using WideLever.Core;
+using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
+using WideLever.Web.Hosting;
+using static ArchUnitNET.Fluent.ArchRuleDefinition;
 
 namespace WideLever.Web.Tests;
 
 /// <summary>The walls of the house.</summary>
 public sealed class WallsTests
 {
+    private static readonly System.Reflection.Assembly Core = typeof(CoreVersion).Assembly, Interchange = typeof(RecordReader).Assembly, Storage = typeof(Store).Assembly,
+        House = typeof(Desk).Assembly, Web = typeof(WebHost).Assembly;
+
+    private static readonly Architecture All = new ArchLoader().LoadAssemblies(Core, Interchange, Storage, House, Web).Build();
+
+    /// <summary>The stages are the folders of the web layer that have endpoints.</summary>
+    public static TheoryData<string> Stages => [.. Web.GetTypes().Where(type => type.Name.EndsWith("Endpoints", StringComparison.Ordinal)).Select(type => type.Namespace!).Distinct().Order()];
+
+    private static void Keeps(System.Reflection.Assembly assembly, string awayFrom) =>
+        Types().That().ResideInAssembly(assembly).Should().NotDependOnAny(Types(includeReferenced: true).That().ResideInNamespaceMatching($"^{awayFrom.Replace(".", "\\.", StringComparison.Ordinal)}($|\\.)"))
+            .WithoutRequiringPositiveResults().Check(All);
+
     [Theory]
     [InlineData("Microsoft.AspNetCore")]
     [InlineData("Dapper")]
     [InlineData("Microsoft.Data.Sqlite")]
     [InlineData("WideLever.Storage")]
     [InlineData("WideLever.Interchange")]
+    [InlineData("WideLever.House")]
     [InlineData("System.Net")]
-    [InlineData("System.IO.File")]
-    public void The_core_knows_neither_the_web_nor_a_database_nor_a_file(string dependency) =>
-        Types.InAssembly(typeof(CoreVersion).Assembly).ShouldNot().HaveDependencyOn(dependency).GetResult().IsSuccessful.ShouldBeTrue();
+    [InlineData("System.IO")]
+    public void The_core_knows_neither_the_web_nor_a_database_nor_a_file(string wall) => Keeps(Core, wall);
 
     [Theory]
     [InlineData("WideLever.Core")]
+    [InlineData("WideLever.House")]
     [InlineData("Microsoft.AspNetCore")]
-    public void The_store_knows_no_rule_of_the_job(string dependency) =>
-        Types.InAssembly(typeof(Store).Assembly).ShouldNot().HaveDependencyOn(dependency).GetResult().IsSuccessful.ShouldBeTrue();
+    public void The_store_knows_no_rule_of_the_job(string wall) => Keeps(Storage, wall);
 
     [Theory]
     [InlineData("Dapper")]
     [InlineData("WideLever.Storage")]
+    [InlineData("WideLever.House")]
     [InlineData("Microsoft.AspNetCore")]
-    public void The_interchange_knows_no_database(string dependency) =>
-        Types.InAssembly(typeof(RecordReader).Assembly).ShouldNot().HaveDependencyOn(dependency).GetResult().IsSuccessful.ShouldBeTrue();
+    public void The_interchange_knows_no_database(string wall) => Keeps(Interchange, wall);
+
+    [Theory]
+    [InlineData("Microsoft.AspNetCore")]
+    [InlineData("Microsoft.Extensions.Hosting")]
+    [InlineData("Dapper")]
+    [InlineData("Microsoft.Data.Sqlite")]
+    [InlineData("WideLever.Web")]
+    public void The_house_knows_neither_the_web_nor_SQL(string wall) => Keeps(House, wall);
+
+    [Fact]
+    public void The_web_edits_nothing_and_opens_no_connection()
+    {
+        Keeps(Web, "Dapper");
+        foreach (var forbidden in new[] { typeof(Acts), typeof(PutDocument), typeof(PutStanding), typeof(Storage.Sign), typeof(KeepRubric), typeof(UseRubric), typeof(PutSetting) })
+        {
+            Types().That().ResideInAssembly(Web).And().DoNotResideInNamespace("WideLever.Web.Commands").Should()
+                .NotDependOnAny(Types(includeReferenced: true).That().HaveFullName(forbidden.FullName!)).Because("every durable act goes through the desk").Check(All);
+        }
+    }
 
     [Fact]
     public void The_core_asks_no_clock_and_no_chance() =>
-        Types.InAssembly(typeof(CoreVersion).Assembly).ShouldNot().HaveDependencyOnAny("System.TimeProvider", "System.Random", "System.DateTime", "System.DateTimeOffset")
-            .GetResult().IsSuccessful.ShouldBeTrue();
+        Types().That().ResideInAssembly(Core).Should().NotDependOnAny(Types(includeReferenced: true).That().HaveFullNameMatching("^System\\.(TimeProvider|Random|DateTime|DateTimeOffset)$"))
+            .WithoutRequiringPositiveResults().Check(All);
+
+    [Theory]
+    [MemberData(nameof(Stages))]
+    public void No_stage_names_the_endpoints_of_another(string stage)
+    {
+        foreach (var other in Stages.Select(row => row.Data).Where(other => other != stage))
+        {
+            Types().That().ResideInNamespace(stage).Should().NotDependOnAny(Types().That().ResideInNamespace(other).And().HaveNameEndingWith("Endpoints"))
+                .WithoutRequiringPositiveResults().Check(All);
+        }
+    }
 }

@@ -315,7 +315,8 @@ public static class StepLine
             var colon = name.LastIndexOf(':');
             if (colon > 0 && Vocabulary.TryKind(name[(colon + 1)..], out var said))
                 return Known(name[..colon]) is null ? new(name[..colon], said, null) : null;
-            if (!Vocabulary.TryKind(name, out var kind))
+            // A kind as the program itself makes an id of it: display-assembly.
+            if (!Vocabulary.TryKind(name, out var kind) && !Vocabulary.TryKind(name.Replace('-', ' '), out kind))
             {
                 // What stands behind a kind tells places apart: memory-a is memory.
                 for (var dash = name.LastIndexOf('-'); dash > 0; dash = name.LastIndexOf('-', dash - 1))
@@ -367,17 +368,19 @@ public static class StepLine
 
         private LineFault StepTrouble(string name, int start, int end) => int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out _)
             ? new(start, end, $"there is no step {Shown(name)}: there are {context.Steps.Count}", null)
-            : LineFaults.Unknown(start, end, $"there is no step \"{Shown(name)}\"", name, context.Steps.Select(step => step.Title));
+            : context.Steps.Count(step => string.Equals(step.Title, name, StringComparison.OrdinalIgnoreCase)) > 1
+                ? new(start, end, $"several steps are called \"{Shown(name)}\": say the number", null)
+                : LineFaults.Unknown(start, end, $"there is no step \"{Shown(name)}\"", name, context.Steps.Select(step => step.Title));
 
         private string? Step(string name, bool quoted)
         {
-            if (quoted)
-                return context.WithoutRecord || context.Steps.Any(step => step.Id == name) ? name : null;
-            if (int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && !context.WithoutRecord)
+            if (!quoted && int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && !context.WithoutRecord)
                 return number >= 1 && number <= context.Steps.Count ? context.Steps[number - 1].Id : null;
-            var found = context.Steps.FirstOrDefault(step => step.Id == name)
-                ?? context.Steps.FirstOrDefault(step => string.Equals(step.Title, name, StringComparison.OrdinalIgnoreCase));
-            return found?.Id ?? (context.WithoutRecord ? name : null);
+            if (context.Steps.Any(step => step.Id == name))
+                return name;
+            var titled = context.Steps.Where(step => string.Equals(step.Title, name, StringComparison.OrdinalIgnoreCase)).ToList();
+            // A title that several have says none of them.
+            return titled.Count == 1 ? titled[0].Id : titled.Count == 0 && context.WithoutRecord ? name : null;
         }
 
         /// <summary>Whether a comma is followed by a further name of a list, rather than by the next phrase.</summary>

@@ -16,10 +16,13 @@ public sealed class RankOdds
     /// <summary>Draws at most.</summary>
     public const int MaxDraws = 1_000_000;
 
-    private readonly int[] places;
+    /// <summary>Units up to which every pair is counted.</summary>
+    public const int MaxPairs = 1_000;
+
+    private readonly PlaceCounts[] places;
     private readonly int[] above;
 
-    private RankOdds(int units, int draws, ulong seed, IndexName index, int[] places, int[] above)
+    private RankOdds(int units, int draws, ulong seed, IndexName index, PlaceCounts[] places, int[] above)
     {
         (Units, Draws, Seed, Index) = (units, draws, seed, index);
         this.places = places;
@@ -41,17 +44,23 @@ public sealed class RankOdds
     /// <summary>The chance that a unit takes a place, 0..1.</summary>
     /// <param name="unit">Position of the unit in the field.</param>
     /// <param name="place">The place, 1 the first.</param>
-    public double Place(int unit, int place) => (double)places[unit * Units + place - 1] / Draws;
+    public double Place(int unit, int place) => (double)places[unit][place - 1] / Draws;
+
+    /// <summary>The first and the last place that a unit may have taken, 1 the first: outside of them its chance is nothing.</summary>
+    public (int From, int To) Reach(int unit) => (places[unit].Kept.From + 1, Math.Min(Units, places[unit].Kept.To));
 
     /// <summary>The chance that one unit is above another, 0..1; what is left of both chances is that they tie.</summary>
-    public double Above(int unit, int other) => (double)above[unit * Units + other] / Draws;
+    /// <exception cref="InvalidOperationException">The field has more than <see cref="MaxPairs"/> units.</exception>
+    public double Above(int unit, int other) => Units <= MaxPairs
+        ? (double)above[unit * Units + other] / Draws
+        : throw new InvalidOperationException("pairs are counted in smaller fields alone");
 
     /// <summary>The place that a unit takes most often; of several the first.</summary>
     public int MostLikely(int unit)
     {
-        var of = places.AsSpan(unit * Units, Units);
-        var most = 0;
-        for (var place = 1; place < of.Length; place++)
+        var of = places[unit];
+        var most = of.Kept.From;
+        for (var place = most + 1; place < of.Kept.To; place++)
         {
             if (of[place] > of[most])
                 most = place;
@@ -74,7 +83,7 @@ public sealed class RankOdds
             }
             return Units - 1;
         }
-        return (From(i => places[unit * Units + i]) + 1, Units - From(i => places[unit * Units + Units - 1 - i]));
+        return (From(i => places[unit][i]) + 1, Units - From(i => places[unit][Units - 1 - i]));
     }
 
     /// <summary>Draws a field.</summary>
@@ -100,8 +109,10 @@ public sealed class RankOdds
             throw new ArgumentOutOfRangeException(nameof(earlier), "the earlier draws are of another field, seed or index");
         var units = results.Select(result => DrawnUnit.Of(result, rubric)).ToList();
         var (n, first, last) = (units.Count, (earlier?.Draws ?? 0) / RankDraws.Block, (draws + RankDraws.Block - 1) / RankDraws.Block);
-        var places = earlier is null ? new int[n * n] : (int[])earlier.places.Clone();
-        var above = earlier is null ? new int[n * n] : (int[])earlier.above.Clone();
+        var places = Counts(n);
+        for (var unit = 0; earlier is not null && unit < n; unit++)
+            places[unit].Add(earlier.places[unit]);
+        var above = earlier is null ? Pairs(n) : (int[])earlier.above.Clone();
         var done = first * RankDraws.Block;
         var gathering = new Lock();
         var options = new ParallelOptions { CancellationToken = cancellation, MaxDegreeOfParallelism = threads ?? Environment.ProcessorCount };
@@ -119,13 +130,17 @@ public sealed class RankOdds
         return new(n, Math.Max(first, last) * RankDraws.Block, seed, index, places, above);
     }
 
+    private static PlaceCounts[] Counts(int units) => [.. Enumerable.Range(0, units).Select(_ => new PlaceCounts())];
+
+    private static int[] Pairs(int units) => units <= MaxPairs ? new int[units * units] : [];
+
     /// <summary>What one thread counts.</summary>
     private sealed class Tally(IReadOnlyList<DrawnUnit> units, Rubric rubric, IndexName index, ulong seed)
     {
         private readonly RankScores scores = new(rubric);
         private readonly double[] rows = new double[units.Count * RankDraws.Block];
-        private readonly int[] places = new int[units.Count * units.Count];
-        private readonly int[] above = new int[units.Count * units.Count];
+        private readonly PlaceCounts[] places = Counts(units.Count);
+        private readonly int[] above = Pairs(units.Count);
         private readonly double[] column = new double[units.Count];
         private readonly int[] order = new int[units.Count];
 
@@ -138,16 +153,16 @@ public sealed class RankOdds
                 scores.Score(units[unit], unit, index, rows.AsSpan(unit * RankDraws.Block, RankDraws.Block));
             }
             CountPlaces();
-            CountPairs(cancellation);
+            if (above.Length > 0)
+                CountPairs(cancellation);
         }
 
-        public void AddTo(int[] allPlaces, int[] allAbove)
+        public void AddTo(PlaceCounts[] allPlaces, int[] allAbove)
         {
-            for (var i = 0; i < places.Length; i++)
-            {
-                allPlaces[i] += places[i];
+            for (var unit = 0; unit < places.Length; unit++)
+                allPlaces[unit].Add(places[unit]);
+            for (var i = 0; i < above.Length; i++)
                 allAbove[i] += above[i];
-            }
         }
 
         private void CountPlaces()
@@ -166,7 +181,7 @@ public sealed class RankOdds
                 {
                     if (rank > 0 && column[rank] != column[rank - 1])
                         place = rank;
-                    places[order[rank] * n + place]++;
+                    places[order[rank]].Add(place);
                 }
             }
         }

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using AnyAscii;
 
 namespace WideLever.Core.Records;
 
@@ -8,27 +9,20 @@ public static class Ids
 {
     private const int Longest = 40;
 
-    // Letters that are no other letter with a mark on it.
-    private static readonly Dictionary<char, string> Folded = new()
-    {
-        ['ß'] = "ss", ['æ'] = "ae", ['œ'] = "oe", ['ø'] = "o", ['ł'] = "l", ['đ'] = "d", ['ð'] = "d", ['þ'] = "th", ['ı'] = "i",
-    };
-
-    /// <summary>Lower-case letters a to z, digits and single hyphens: letters with marks lose them, all else becomes a hyphen.</summary>
+    /// <summary>Lower-case letters a to z, digits and single hyphens: letters of any script as ASCII has them, all else becomes a hyphen.</summary>
     /// <param name="text">What it is made of.</param>
     /// <param name="otherwise">The id where nothing of the text is left.</param>
     public static string Of(string text, string otherwise)
     {
         var id = new StringBuilder();
-        foreach (var c in text.ToLowerInvariant().Normalize(NormalizationForm.FormKD))
+        // No id is longer than its text has letters worth reading.
+        foreach (var c in text[..Math.Min(text.Length, 4 * Longest)].Transliterate().ToLowerInvariant())
         {
             if (id.Length >= Longest)
                 break;
             if (char.IsAsciiLetterOrDigit(c))
                 id.Append(c);
-            else if (Folded.TryGetValue(c, out var letters))
-                id.Append(letters);
-            else if (id.Length > 0 && id[^1] != '-' && CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark)
+            else if (id.Length > 0 && id[^1] != '-')
                 id.Append('-');
         }
         return id.ToString().Trim('-') is { Length: > 0 } made ? made : otherwise;

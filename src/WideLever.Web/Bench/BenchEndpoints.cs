@@ -6,7 +6,6 @@ using WideLever.Core.Routes;
 using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
-using WideLever.Web.Units;
 
 namespace WideLever.Web.Bench;
 

@@ -7,7 +7,6 @@ using WideLever.Core.Records;
 using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
-using WideLever.Web.Units;
 
 namespace WideLever.Web.Catalogue;
 

@@ -3,7 +3,6 @@ using WideLever.Core.Records;
 using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Interchange.Reports;
-using WideLever.Web.Units;
 
 namespace WideLever.Web.Claims;
 

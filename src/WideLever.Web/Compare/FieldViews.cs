@@ -124,10 +124,12 @@ public sealed record OddsView(IndexName Index, int Seed, int Draws, bool Capped,
             {
                 var (from, to) = chances.Span(unit);
                 return new UnitOdds(id, chances.MostLikely(unit), from, to,
-                    [.. Enumerable.Range(1, ids.Count).Select(place => new PlaceChance(place, chances.Place(unit, place))).Where(place => place.Chance > 0)],
+                    [.. Places(chances.Reach(unit)).Select(place => new PlaceChance(place, chances.Place(unit, place))).Where(place => place.Chance > 0)],
                     ids.Count <= mostPairs ? [.. Enumerable.Range(0, ids.Count).Select(other => chances.Above(unit, other))] : []);
             }),
         ]);
+
+        static IEnumerable<int> Places((int From, int To) reach) => Enumerable.Range(reach.From, reach.To - reach.From + 1);
     }
 }
 

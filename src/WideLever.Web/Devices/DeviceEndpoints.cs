@@ -6,7 +6,6 @@ using WideLever.Core.Records;
 using WideLever.House;
 using WideLever.Storage;
 using WideLever.Web.Hosting;
-using WideLever.Web.Units;
 
 namespace WideLever.Web.Devices;
 

@@ -3,7 +3,6 @@ using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 using WideLever.House;
 using WideLever.Interchange;
-using WideLever.Web.Units;
 
 namespace WideLever.Web.Parts;
 

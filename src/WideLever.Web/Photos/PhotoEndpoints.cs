@@ -4,7 +4,6 @@ using WideLever.Core.Records;
 using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
-using WideLever.Web.Units;
 
 namespace WideLever.Web.Photos;
 

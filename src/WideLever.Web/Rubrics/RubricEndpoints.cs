@@ -9,7 +9,6 @@ using WideLever.Core.Scoring;
 using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
-using WideLever.Web.Units;
 
 namespace WideLever.Web.Rubrics;
 

@@ -3,7 +3,6 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Records;
 using WideLever.House;
 using WideLever.Interchange;
-using WideLever.Web.Units;
 
 namespace WideLever.Web.Shelf;
 

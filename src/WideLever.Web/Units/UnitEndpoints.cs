@@ -141,14 +141,6 @@ public static class UnitEndpoints
             request.Answer(undo.Again(request.WindowId, DocumentKind.Unit, unitId))).WithName("redoUnit").ProducesEdit();
     }
 
-    /// <summary>What an endpoint that edits can answer with.</summary>
-    public static RouteHandlerBuilder ProducesEdit(this RouteHandlerBuilder builder)
-    {
-        foreach (var status in new[] { 404, 409, 412, 413, 422, 428 })
-            builder.Produces<Problem>(status, "application/problem+json");
-        return builder;
-    }
-
     private static Ok<IReadOnlyList<TwinView>> TwinsOf(string maker, string model, string code, string? except, House.Shelf shelf, Store store, CancellationToken cancellation)
     {
         // Variants of one shell are known to be alike, but for a code that stands twice.

@@ -12,6 +12,7 @@ import { type CellAt, PartsGrid } from './PartsGrid';
 import { rowsOf } from './rows';
 import { Sister } from './Sister';
 import { usePartEdits } from './usePartEdits';
+import { UndoButtons } from '../../record/UndoButtons';
 
 /** The whole machine on one screen: what it has, what it has not, what nobody has looked for, and what that costs. */
 export function Parts() {
@@ -58,9 +59,7 @@ export function Parts() {
           <Button size="small" onClick={() => setCopying(true)}>
             Copy from a sister
           </Button>
-          <Button size="small" disabled={edits.busy} onClick={edits.undo}>
-            Undo
-          </Button>
+          <UndoButtons unit={unit} busy={edits.busy} onUndo={edits.undo} onRedo={edits.redo} />
         </div>
         {edits.problem !== null && <ProblemNote problem={edits.problem} />}
         <div className="grid-scroll">

@@ -97,5 +97,6 @@ export function usePartEdits(unit: Unit) {
         ),
       ),
     undo: () => enqueue(() => take(api.POST('/api/units/{unitId}/undo', { params: { path } }))),
+    redo: () => enqueue(() => take(api.POST('/api/units/{unitId}/redo', { params: { path } }))),
   };
 }

@@ -7,6 +7,7 @@ import { useChange } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Empty, Failed, Loading } from '../../app/states';
 import { label } from '../../words';
+import { UndoButtons } from '../../record/UndoButtons';
 
 type Found = Schemas['FoundReason'];
 type Picked = Schemas['PickedReason'];
@@ -30,6 +31,7 @@ export function ReasonsCard({ unit }: { unit: Unit }) {
     ),
   );
   const undo = useChange(() => take(api.POST('/api/units/{unitId}/undo', { params: { path: { unitId: unit.id } } })));
+  const redo = useChange(() => take(api.POST('/api/units/{unitId}/redo', { params: { path: { unitId: unit.id } } })));
   if (data === undefined) {
     return error === null ? (
       <Loading what="the reasons" />
@@ -39,16 +41,19 @@ export function ReasonsCard({ unit }: { unit: Unit }) {
   }
   const picked = data.picked.map((one) => one.reason);
   const isPicked = (reason: Found) => picked.some((one) => one.about === reason.about);
-  const failed = keep.error ?? undo.error;
+  const failed = keep.error ?? undo.error ?? redo.error;
   return (
     <>
       <section className="card" aria-label="Reasons of the verdict">
         <div className="bench-head">
           <h2>Reasons of the verdict</h2>
           <span className="grow" />
-          <Button size="small" disabled={undo.isPending} onClick={() => undo.mutate()}>
-            Undo
-          </Button>
+          <UndoButtons
+            unit={unit}
+            busy={undo.isPending || redo.isPending}
+            onUndo={() => undo.mutate()}
+            onRedo={() => redo.mutate()}
+          />
         </div>
         {failed !== null && <ProblemNote problem={asProblem(failed)} />}
         {data.picked.length === 0 && (
