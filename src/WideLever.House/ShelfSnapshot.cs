@@ -172,7 +172,7 @@ public sealed class ShelfUnit
         }
         catch (UnreadableException exception)
         {
-            return new([.. exception.Faults.Select(fault => fault with { At = $"{exception.What}: {fault.At}".TrimEnd(':', ' ') })], [], null);
+            return new(exception.Faults, [], null);
         }
     }
 

@@ -90,7 +90,10 @@ public sealed record Sign(SignatureRow Row) : Writing
             """, Row with { SignedAt = act.Now });
         act.Append("signature", Row.UnitId, act.NextRevision("signature", Row.UnitId), null, new JsonObject
         {
-            ["number"] = sequence, ["recordSha256"] = Row.RecordSha256, ["rubricSha256"] = Row.RubricSha256, ["resultSha256"] = Row.ResultSha256,
+            ["number"] = sequence,
+            ["recordSha256"] = Row.RecordSha256,
+            ["rubricSha256"] = Row.RubricSha256,
+            ["resultSha256"] = Row.ResultSha256,
         });
         return true;
     }

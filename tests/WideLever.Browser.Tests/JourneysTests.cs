@@ -450,4 +450,27 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Press("Save the machine");
         window.WaitForText("final", ".screen-head");
     }
+
+    [Fact]
+    public void A_window_opened_by_duplicating_another_has_an_id_of_its_own_and_keeps_it()
+    {
+        using var window = bench.Open("/units/cr14-2a7/parts");
+        window.Find(".parts");
+        string Id() => (string)window.Driver.ExecuteScript("return sessionStorage.getItem('wide-lever-window')")!;
+        var first = Id();
+        // What a browser duplicates brings the session's storage along.
+        window.Driver.ExecuteScript("window.open(location.href)");
+        window.Driver.SwitchTo().Window(window.Driver.WindowHandles.Last());
+        window.Find(".parts");
+        var second = Id();
+        second.ShouldNotBe(first);
+        window.Driver.Navigate().Refresh();
+        window.Find(".parts");
+        Id().ShouldBe(second);
+        window.Driver.Close();
+        window.Driver.SwitchTo().Window(window.Driver.WindowHandles.Single());
+        window.Driver.Navigate().Refresh();
+        window.Find(".parts");
+        Id().ShouldBe(first);
+    }
 }

@@ -100,7 +100,12 @@ public sealed class DeskTests : OpenHouse
 
     private static SignOff Seen(Workpiece piece) => new()
     {
-        Name = "R. Example", Bench = "Bench 1", On = new(2026, 11, 27), UnitRevision = piece.Unit.Revision, TeardownRevision = piece.Teardown.Revision, RubricSha256 = piece.Under.Sha256,
+        Name = "R. Example",
+        Bench = "Bench 1",
+        On = new(2026, 11, 27),
+        UnitRevision = piece.Unit.Revision,
+        TeardownRevision = piece.Teardown.Revision,
+        RubricSha256 = piece.Under.Sha256,
     };
 
     [Fact]

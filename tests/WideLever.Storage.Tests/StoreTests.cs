@@ -190,8 +190,19 @@ public sealed class StoreTests : IDisposable
 
     private static SignatureRow Signature(string unitId) => new()
     {
-        UnitId = unitId, SignedOn = "2026-10-03", Bench = "b", Name = "n", UnitDigest = "u", TeardownDigest = "t", Record = "{}", RecordSha256 = "x", Rubric = "{}", RubricSha256 = "r",
-        Result = "{}", ResultSha256 = "y", MethodVersion = 2,
+        UnitId = unitId,
+        SignedOn = "2026-10-03",
+        Bench = "b",
+        Name = "n",
+        UnitDigest = "u",
+        TeardownDigest = "t",
+        Record = "{}",
+        RecordSha256 = "x",
+        Rubric = "{}",
+        RubricSha256 = "r",
+        Result = "{}",
+        ResultSha256 = "y",
+        MethodVersion = 2,
     };
 
     [Fact]

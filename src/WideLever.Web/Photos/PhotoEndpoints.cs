@@ -84,8 +84,16 @@ public static class PhotoEndpoints
             var made = $"photo-{number}";
             var photo = new Photo
             {
-                Id = made, Sha256 = digest, Type = clean.Type, WidthPx = clean.WidthPx, HeightPx = clean.HeightPx,
-                Step = said.Step, Part = said.Part, Label = said.Label, Occasion = occasion, Caption = said.Caption,
+                Id = made,
+                Sha256 = digest,
+                Type = clean.Type,
+                WidthPx = clean.WidthPx,
+                HeightPx = clean.HeightPx,
+                Step = said.Step,
+                Part = said.Part,
+                Label = said.Label,
+                Occasion = occasion,
+                Caption = said.Caption,
             };
             return new(teardown with { Photos = [.. teardown.Photos, photo] }) { Made = made };
         }));

@@ -142,7 +142,7 @@ function Dearest({
   parts: readonly Part[];
   onGo: (at: CellAt) => void;
 }) {
-  const here = costs.filter((cost) => cost.fact.kind != null).slice(0, 3);
+  const here = costs.filter((cost) => cost.fact.kind != null).slice(0, 2);
   if (here.length === 0) return null;
   return (
     <span className="dearest">

@@ -10,8 +10,8 @@ export function faultText(faults: readonly Schemas['Fault'][]): string {
 /** Units that are kept and cannot be read: each with what is wrong, and its file to take away. */
 export function Unreadable({ units }: { units: readonly Schemas['UnreadableUnit'][] }) {
   return (
-    <section className="card warning" aria-label="Units that cannot be read">
-      <h2>{units.length === 1 ? 'One unit cannot be read' : `${units.length} units cannot be read`}</h2>
+    <section className="card" aria-label="Units that cannot be read">
+      <h2 className="warning">{units.length === 1 ? 'One unit cannot be read' : `${units.length} units cannot be read`}</h2>
       <p>
         What is stored of {units.length === 1 ? 'it' : 'them'} is kept as it is. It is in no list and no comparison
         until a version of the program reads it.
