@@ -65,6 +65,7 @@ if (process.argv.includes('--preview-only')) process.exit(0);
 const line = '4 ph0 m2x4, 2 ph0 m2x9 under foot, 12 clips, unplug wire, lift cover';
 const reads = [];
 const commits = [];
+const shelves = [];
 for (let i = 0; i < 300; i += 1) {
   const teardown = `${base}/api/teardowns/${ids[(i % 30) * 30]}/line`;
   const body = JSON.stringify({ line, caret: line.length });
@@ -76,6 +77,11 @@ for (let i = 0; i < 300; i += 1) {
   const answer = await fetch(`${teardown}/commit`, { method: 'POST', headers: { ...headers, 'If-Match': `"${Math.floor(i / 30) + 1}"` }, body });
   commits.push(performance.now() - start);
   if (!answer.ok) throw new Error(await answer.text());
+  await answer.text();
+  start = performance.now();
+  await (await fetch(`${base}/api/shelf`)).text();
+  shelves.push(performance.now() - start);
 }
+console.log(`the shelf after an edit     ${median(shelves)} ms, 99th percentile ${at(shelves, 0.99)} ms`);
 console.log(`a line read while typing    ${median(reads)} ms, 99th percentile ${at(reads, 0.99)} ms`);
 console.log(`a committed step            ${median(commits)} ms, 99th percentile ${at(commits, 0.99)} ms`);

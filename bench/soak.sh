@@ -12,5 +12,7 @@ WIDE_LEVER_LONG=10 dotnet run --project tests/WideLever.Core.Tests -c Release --
 WIDE_LEVER_LONG=10 dotnet run --project tests/WideLever.Web.Tests -c Release -- -class "*AnyRequestTests" -noLogo -noColor
 # With the usual 40 rounds 200 kills, in the middle of commits, undos and photos.
 WIDE_LEVER_LONG=$(((rounds + 1) / 2)) dotnet run --project tests/WideLever.Web.Tests -c Release -- -class "*KillTests" -showLiveOutput -noLogo -noColor
+# Twenty windows edit, import, take off, sign and switch rubrics for a minute.
+WIDE_LEVER_LONG=20 dotnet run --project tests/WideLever.Web.Tests -c Release -- -class "*ManyWindowsTests" -showLiveOutput -noLogo -noColor
 node bench/flush.mjs artifacts/app/WideLever.Web.dll
 bash bench/disk.sh

@@ -39,6 +39,19 @@ if (args is ["odds", var numbers, var units, var draws])
     return;
 }
 
+if (args is ["folder", var filled, var ofUnits, var changes, var photos, var revisions])
+{
+    int Number(string text) => int.Parse(text, System.Globalization.CultureInfo.InvariantCulture);
+    Folders.Fill(filled, Number(ofUnits), Number(changes), Number(photos), Number(revisions));
+    return;
+}
+
+if (args is ["undo", var history])
+{
+    Folders.Undo(history);
+    return;
+}
+
 if (args is ["lines"])
 {
     Lines.Run();

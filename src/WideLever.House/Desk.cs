@@ -1,3 +1,5 @@
+using System.Diagnostics;
+using System.Diagnostics.Metrics;
 using WideLever.Storage;
 
 namespace WideLever.House;
@@ -23,6 +25,9 @@ public sealed class Desk(Store store, RubricInUse rubric, Shelf shelf)
 {
     // Whoever was overtaken so often has the next try to itself.
     private const int Overtaken = 5;
+
+    // How long an act that writes keeps the others out.
+    private static readonly Histogram<double> Held = new Meter("WideLever.House").CreateHistogram<double>("desk.held", "ms");
 
     private readonly Lock writing = new();
 
@@ -60,11 +65,18 @@ public sealed class Desk(Store store, RubricInUse rubric, Shelf shelf)
             return (Outcome<T>)worked.Refusal!;
         using (writing.EnterScope())
         {
-            if (!stand.StillStands() || !store.Acts.Commit(windowId, proposal.What, proposal.Writings))
+            var since = Stopwatch.GetTimestamp();
+            if (!stand.StillStands())
                 return null;
-            Follow(proposal.Writings);
+            if (proposal.Writings.Count > 0)
+            {
+                if (!store.Acts.Commit(windowId, proposal.What, proposal.Writings))
+                    return null;
+                Follow(proposal.Writings);
+                Held.Record(Stopwatch.GetElapsedTime(since).TotalMilliseconds);
+            }
         }
-        if (proposal.About is { } about)
+        if (proposal is { About: { } about, Writings.Count: > 0 })
             Done?.Invoke(new(about, windowId));
         return (Outcome<T>)proposal.Answer;
     }

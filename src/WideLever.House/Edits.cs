@@ -54,7 +54,7 @@ public sealed class Edits(Desk desk, Store store)
         if (faults.Count > 0)
             return Refusal.Faulty(faults);
         var items = HeadDifferences.Between(unit.Document, edited, Same);
-        return new Proposal<Committed>(what, [Put(DocumentKind.Unit, unit.Id, unit.Revision, edited, items)], unitId, new(After(unit.Revision, items), hints));
+        return new Proposal<Committed>(what, [Put(DocumentKind.Unit, unit.Id, unit.Revision, unit.Text, edited, items)], unitId, new(After(unit.Revision, items), hints));
     });
 
     /// <summary>Edits a teardown's document, and in the same act what the units that it serves have to follow: parts that are new, layers that go or are renamed.</summary>
@@ -126,13 +126,13 @@ public sealed class Edits(Desk desk, Store store)
                 faults.AddRange(check.Faults.Select(fault => shared ? fault with { Message = $"{fault.Message} (in \"{unitId}\", which this teardown serves)" } : fault).Except(faults));
             }
             if (!ReferenceEquals(following, unit.Document) && faults.Count == 0)
-                units.Add(Put(DocumentKind.Unit, unitId, unit.Revision, following, HeadDifferences.Between(unit.Document, following, Same)));
+                units.Add(Put(DocumentKind.Unit, unitId, unit.Revision, unit.Text, following, HeadDifferences.Between(unit.Document, following, Same)));
         }
         if (faults.Count > 0 || edited.Reading.Count > 0)
             return Refusal.Faulty(faults.Count > 0 ? faults : edited.Reading);
         // What is faulty may name one thing twice: it is told apart item by item only now.
         var items = HeadDifferences.Between(before.Document, edited.Document, Same);
-        List<Writing> writings = [Put(DocumentKind.Teardown, teardownId, before.Revision, edited.Document, items), .. units];
+        List<Writing> writings = [Put(DocumentKind.Teardown, teardownId, before.Revision, before.Text, edited.Document, items), .. units];
         writings.AddRange(edited.Entries.Select(entry => new LogEntry(teardownId, Encoding.UTF8.GetString(RecordJson.Canonical(entry)))));
         if (edited.EndsDraft)
             writings.Add(new EndDraft(teardownId));
@@ -159,8 +159,8 @@ public sealed class Edits(Desk desk, Store store)
         return Refusal.Stale(revision, old == 0 ? [] : since(store.Changes.DocumentsAt(kind, id, old).Single()));
     }
 
-    internal static PutDocument Put<T>(DocumentKind kind, string id, long seen, T document, IReadOnlyList<ItemDifference> items, long? undoes = null) =>
-        new(kind, id, seen, RecordJson.Canonical(document), JsonSerializer.Serialize(items, RecordJson.Options), undoes);
+    internal static PutDocument Put<T>(DocumentKind kind, string id, long seen, string before, T document, IReadOnlyList<ItemDifference> items, long? undoes = null) =>
+        new(kind, id, seen, RecordJson.Canonical(document), JsonSerializer.Serialize(items, RecordJson.Options), undoes, before);
 
     private static long After(long revision, IReadOnlyList<ItemDifference> items) => items.Count > 0 ? revision + 1 : revision;
 

@@ -41,10 +41,24 @@ public sealed class Shelf(Store store, RubricInUse rubric)
         }
         var unread = missing.SelectMany(same => same).Where(unit => !unit.IsSummedUp).ToList();
         Read(snapshot, unread, null, cancellation);
-        Scored(snapshot, cancellation);
-        if (unread.Count > 0)
-            Keep(snapshot, unread);
-        return snapshot;
+        return Scored(snapshot, cancellation);
+    }
+
+    /// <summary>Keeps what was summed up for the next start, and lets go what is kept of shelves before.</summary>
+    public void Keep()
+    {
+        var snapshot = Now;
+        try
+        {
+            store.ResultCache.Keep(
+                snapshot.All.Where(unit => unit is { IsSummedUp: true, IsKept: false, IsOvertaken: false }).DistinctBy(unit => unit.Digest)
+                    .Select(unit => KeyValuePair.Create(unit.Digest, JsonSerializer.Serialize(unit.Summary, RecordJson.Options))),
+                [.. snapshot.All.Select(unit => unit.Digest)]);
+        }
+        catch (Exception exception) when (DataFolder.IsNoRoom(exception))
+        {
+            // What is cached can be had again: a full disk is no reason not to read.
+        }
     }
 
     /// <summary>The shelf with every record in memory, so that a rubric can be tried on all of them at once.</summary>
@@ -77,9 +91,11 @@ public sealed class Shelf(Store store, RubricInUse rubric)
         if (now is not { } before)
             return;
         var signed = unitIds.ToDictionary(id => id, store.Signatures.Latest, StringComparer.Ordinal);
-        var fresh = store.Documents.Shelf(unitIds).Select(row => before.Find(row.UnitId) is { } old && old.Row with { Served = row.Served } == row && old.Row.Served > 1 == row.Served > 1
-            ? old.UnderRubric(before.Under, signed[row.UnitId]) : Unit(row, before.Under, signed[row.UnitId]));
-        now = new(before.Under, [.. before.All.Where(unit => !unitIds.Contains(unit.Id)).Concat(fresh).OrderBy(unit => unit.Row.CreatedAt, StringComparer.Ordinal).ThenBy(unit => unit.Id, StringComparer.Ordinal)]);
+        now = before.With(unitIds,
+        [
+            .. store.Documents.Shelf(unitIds).Select(row => before.Find(row.UnitId) is { } old && old.Row with { Served = row.Served } == row && old.Row.Served > 1 == row.Served > 1
+                ? old.UnderRubric(before.Under, signed[row.UnitId]) : Unit(row, before.Under, signed[row.UnitId])),
+        ]);
     }
 
     /// <summary>Another rubric is in use.</summary>
@@ -89,14 +105,14 @@ public sealed class Shelf(Store store, RubricInUse rubric)
         if (now is not { } before)
             return;
         var signed = store.Signatures.Latest();
-        now = new(sheet, [.. before.All.Select(unit => unit.UnderRubric(sheet, signed.GetValueOrDefault(unit.Id)))]);
+        now = new(sheet, before.All.Select(unit => unit.UnderRubric(sheet, signed.GetValueOrDefault(unit.Id))));
     }
 
     private ShelfSnapshot Build()
     {
         var sheet = rubric.Sheet;
         var signed = store.Signatures.Latest();
-        return new(sheet, [.. store.Documents.Shelf().Select(row => Unit(row, sheet, signed.GetValueOrDefault(row.UnitId)))]);
+        return new(sheet, store.Documents.Shelf().Select(row => Unit(row, sheet, signed.GetValueOrDefault(row.UnitId))));
     }
 
     private ShelfUnit Unit(ShelfRow row, RubricSheet sheet, SignedDigests? signed) =>
@@ -140,20 +156,6 @@ public sealed class Shelf(Store store, RubricInUse rubric)
         {
             // What an earlier version cached may be of another shape: it is computed again.
             return null;
-        }
-    }
-
-    private void Keep(ShelfSnapshot snapshot, List<ShelfUnit> scored)
-    {
-        try
-        {
-            store.ResultCache.Keep(
-                scored.Where(unit => unit is { IsSummedUp: true, IsOvertaken: false }).DistinctBy(unit => unit.Digest).Select(unit => KeyValuePair.Create(unit.Digest, JsonSerializer.Serialize(unit.Summary, RecordJson.Options))),
-                [.. snapshot.All.Select(unit => unit.Digest)]);
-        }
-        catch (Exception exception) when (DataFolder.IsNoRoom(exception))
-        {
-            // What is cached can be had again: a full disk is no reason not to read.
         }
     }
 }

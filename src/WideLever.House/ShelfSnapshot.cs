@@ -134,7 +134,10 @@ public sealed class ShelfUnit
     internal string Digest => Documents.DigestOf(Encoding.UTF8.GetBytes($"{Row.UnitDigest} {Row.TeardownDigest} {(Row.Served > 1 ? "shared" : "own")} {Under.Digest} {CoreVersion.Current}"));
 
     /// <summary>Takes a summary that was kept under the digest.</summary>
-    internal void Take(ShelfSummary kept) => summary ??= kept;
+    internal void Take(ShelfSummary kept) => (summary, IsKept) = (summary ?? kept, true);
+
+    /// <summary>Whether its summary is kept already.</summary>
+    internal bool IsKept { get; private set; }
 
     /// <summary>Takes its documents, read along with others'; those of another moment are not taken.</summary>
     internal void Take(ShelfDocuments documents)
@@ -189,19 +192,37 @@ public sealed class ShelfUnit
 /// <summary>The shelf at one moment, under one rubric. It never changes: an act puts another in its place.</summary>
 public sealed class ShelfSnapshot
 {
-    private readonly Dictionary<string, ShelfUnit> byId;
+    private readonly ShelfUnit[] all;
+    private readonly Dictionary<string, int> places;
 
-    internal ShelfSnapshot(RubricSheet under, IReadOnlyList<ShelfUnit> all)
+    internal ShelfSnapshot(RubricSheet under, IEnumerable<ShelfUnit> units)
     {
-        (Under, All) = (under, all);
-        byId = all.ToDictionary(unit => unit.Id, StringComparer.Ordinal);
+        Under = under;
+        all = [.. units];
+        places = all.Select((unit, place) => (unit.Id, place)).ToDictionary(pair => pair.Id, pair => pair.place, StringComparer.Ordinal);
+    }
+
+    private ShelfSnapshot(RubricSheet under, ShelfUnit[] all, Dictionary<string, int> places) => (Under, this.all, this.places) = (under, all, places);
+
+    /// <summary>The shelf with some units as they stand now: most acts change a unit and move none.</summary>
+    internal ShelfSnapshot With(IReadOnlySet<string> changed, IReadOnlyList<ShelfUnit> now)
+    {
+        if (now.Count == changed.Count(places.ContainsKey) && now.All(unit => places.ContainsKey(unit.Id)))
+        {
+            var copy = (ShelfUnit[])all.Clone();
+            foreach (var unit in now)
+                copy[places[unit.Id]] = unit;
+            return new(Under, copy, places);
+        }
+        return new(Under, all.Where(unit => !changed.Contains(unit.Id)).Concat(now)
+            .OrderBy(unit => unit.Row.CreatedAt, StringComparer.Ordinal).ThenBy(unit => unit.Id, StringComparer.Ordinal));
     }
 
     /// <summary>The rubric.</summary>
     public RubricSheet Under { get; }
 
     /// <summary>Every unit in the order of the shelf, those among them that cannot be read.</summary>
-    public IReadOnlyList<ShelfUnit> All { get; }
+    public IReadOnlyList<ShelfUnit> All => all;
 
     /// <summary>The units that can be read, in the order of the shelf.</summary>
     public IEnumerable<ShelfUnit> Units => All.Where(unit => unit.IsReadable);
@@ -210,5 +231,5 @@ public sealed class ShelfSnapshot
     public IEnumerable<ShelfUnit> Unreadable => All.Where(unit => !unit.IsReadable);
 
     /// <summary>A unit, or null.</summary>
-    public ShelfUnit? Find(string id) => byId.GetValueOrDefault(id);
+    public ShelfUnit? Find(string id) => places.TryGetValue(id, out var place) ? all[place] : null;
 }

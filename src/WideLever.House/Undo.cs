@@ -65,7 +65,7 @@ public sealed class Undo(Desk desk, Store store)
     {
         var now = read(head.Document);
         var reversed = JsonNode.DeepEquals(JsonNode.Parse(after), JsonNode.Parse(head.Document)) ? read(before) : reverse(read(before), read(after), now, Edits.Same);
-        return reversed is null ? null : Edits.Put(kind, head.Id, head.Revision, reversed, differences(now, reversed, Edits.Same), sequence);
+        return reversed is null ? null : Edits.Put(kind, head.Id, head.Revision, head.Document, reversed, differences(now, reversed, Edits.Same), sequence);
     }
 
     /// <summary>The latest change that touched what a change did, and whose it was.</summary>

@@ -12,6 +12,18 @@ public abstract record Writing
     internal abstract bool Write(Act act);
 }
 
+/// <summary>The way from one state of a document to the next and back, RFC 6902.</summary>
+/// <param name="Forward">There.</param>
+/// <param name="Reverse">Back.</param>
+internal readonly record struct Patches(string Forward, string Reverse)
+{
+    /// <summary>The way between two documents; null: there is none.</summary>
+    public static Patches Between(string? before, string? after) => Between(before is null ? null : JsonNode.Parse(before), after is null ? null : JsonNode.Parse(after));
+
+    /// <summary>The way between two documents; null: there is none.</summary>
+    public static Patches Between(JsonNode? before, JsonNode? after) => new(JsonPatches.Between(before, after).ToJsonString(), JsonPatches.Between(after, before).ToJsonString());
+}
+
 /// <summary>An act while it is being written.</summary>
 internal sealed class Act(SqliteConnection connection, SqliteTransaction transaction, string windowId, string what, string now)
 {
@@ -37,11 +49,10 @@ internal sealed class Act(SqliteConnection connection, SqliteTransaction transac
     /// <param name="kind">What changed.</param>
     /// <param name="id">Which one.</param>
     /// <param name="revision">The revision that the change makes.</param>
-    /// <param name="before">The document before; null: there was none.</param>
-    /// <param name="after">The document after.</param>
+    /// <param name="patches">The way there and back.</param>
     /// <param name="items">What the change touched, JSON; null: not told.</param>
     /// <param name="undoes">The change that it takes back; null: none.</param>
-    public void Append(string kind, string id, long revision, JsonNode? before, JsonNode? after, string? items = null, long? undoes = null)
+    public void Append(string kind, string id, long revision, Patches patches, string? items = null, long? undoes = null)
     {
         var sequence = Scalar<long>(
             """
@@ -62,8 +73,8 @@ internal sealed class Act(SqliteConnection connection, SqliteTransaction transac
                 undoes,
                 first,
                 items,
-                forward = JsonPatches.Between(before, after).ToJsonString(),
-                reverse = JsonPatches.Between(after, before).ToJsonString(),
+                forward = patches.Forward,
+                reverse = patches.Reverse,
             });
         first ??= sequence;
     }
@@ -83,6 +94,7 @@ public sealed class Acts
     /// <returns>False where a document has moved on since the writer saw it.</returns>
     public bool Commit(string windowId, string what, IReadOnlyList<Writing> writings)
     {
+        using var turn = database.Writer.EnterScope();
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction(deferred: false);
         var act = new Act(connection, transaction, windowId, what, database.Now());
@@ -92,6 +104,7 @@ public sealed class Acts
                 return false;
         }
         transaction.Commit();
+        database.Written();
         return true;
     }
 }

@@ -31,6 +31,7 @@ public sealed class CatalogueAnswers
     /// <returns>When, UTC.</returns>
     public string Keep(string address, string question, string document)
     {
+        using var turn = database.Writer.EnterScope();
         using var connection = database.Open();
         var now = database.Now();
         connection.Execute(

@@ -9,8 +9,13 @@ namespace WideLever.Storage;
 /// <summary>The SQLite file of a data folder: brought forward when it is opened, flushed to disk at every write.</summary>
 internal sealed class Database : IDisposable
 {
+    private const int ActsToCarry = 200;
+
     private readonly string connectionString;
     private readonly TimeProvider clock;
+    private Task carried = Task.CompletedTask;
+    private int written;
+    private int carrying;
 
     /// <summary>Opens the database of a data folder; an older one is backed up, then brought forward.</summary>
     /// <exception cref="InvalidDataException">It is of a newer version of the program, or a migration failed; what was there is as it was.</exception>
@@ -25,6 +30,7 @@ internal sealed class Database : IDisposable
     /// <inheritdoc/>
     public void Dispose()
     {
+        carried.Wait();
         using var connection = new SqliteConnection(connectionString);
         SqliteConnection.ClearPool(connection);
     }
@@ -34,8 +40,35 @@ internal sealed class Database : IDisposable
     {
         var connection = new SqliteConnection(connectionString);
         connection.Open();
-        connection.Execute("PRAGMA synchronous = FULL");
+        // The write-ahead log is carried over beside the acts: else every thousandth page makes one of them wait for all.
+        connection.Execute("PRAGMA synchronous = FULL; PRAGMA wal_autocheckpoint = 0");
         return connection;
+    }
+
+    /// <summary>Who writes holds this: one writer at a time is what the file allows, and the driver waits for its turn in coarse steps.</summary>
+    public Lock Writer { get; } = new();
+
+    /// <summary>An act was written: every so often the write-ahead log is carried over into the database, while other acts go on.</summary>
+    public void Written()
+    {
+        if (Interlocked.Increment(ref written) % ActsToCarry != 0 || Interlocked.Exchange(ref carrying, 1) == 1)
+            return;
+        carried = Task.Run(() =>
+        {
+            try
+            {
+                using var connection = Open();
+                connection.Execute("PRAGMA wal_checkpoint(PASSIVE)");
+            }
+            catch (SqliteException exception) when (DataFolder.IsNoRoom(exception))
+            {
+                // The log holds all that was acknowledged: it is carried over when there is room again.
+            }
+            finally
+            {
+                Interlocked.Exchange(ref carrying, 0);
+            }
+        });
     }
 
     /// <summary>Now, UTC.</summary>

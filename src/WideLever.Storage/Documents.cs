@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
-using System.Text.Json.Nodes;
 using Dapper;
 
 namespace WideLever.Storage;
@@ -92,14 +91,18 @@ public sealed record ShelfDocuments
 /// <param name="Document">The new head.</param>
 /// <param name="Items">What the change touched, JSON; null: not told.</param>
 /// <param name="Undoes">The change that it takes back; null: none.</param>
-public sealed record PutDocument(DocumentKind Kind, string Id, long Seen, ReadOnlyMemory<byte> Document, string? Items = null, long? Undoes = null) : Writing
+/// <param name="Before">The document that the writer saw, so that the way from it and back is worked out before anything is locked; null: it is read.</param>
+public sealed record PutDocument(
+    DocumentKind Kind, string Id, long Seen, ReadOnlyMemory<byte> Document, string? Items = null, long? Undoes = null, string? Before = null) : Writing
 {
+    private readonly string text = Encoding.UTF8.GetString(Document.Span);
+    private readonly string digest = Documents.DigestOf(Document.Span);
+    private readonly Patches? patches = Seen == 0 || Before is not null ? Patches.Between(Before, Encoding.UTF8.GetString(Document.Span)) : null;
+
     internal override bool Write(Act act)
     {
         var table = Documents.Table(Kind);
-        var digest = Documents.DigestOf(Document.Span);
-        var text = Encoding.UTF8.GetString(Document.Span);
-        JsonNode? before = null;
+        var way = patches;
         if (Seen == 0)
         {
             if (act.Execute(
@@ -111,13 +114,13 @@ public sealed record PutDocument(DocumentKind Kind, string Id, long Seen, ReadOn
         }
         else
         {
-            var kept = act.Scalar<string>($"SELECT document FROM {table} WHERE id = @Id AND revision = @Seen", new { Id, Seen });
+            var kept = act.Scalar<string>($"SELECT digest FROM {table} WHERE id = @Id AND revision = @Seen", new { Id, Seen });
             if (kept is null)
                 return false;
             // Writing what is there already is no change; an undo is one even so, that the next goes on.
-            if (Undoes is null && kept == text)
+            if (Undoes is null && kept == digest)
                 return true;
-            before = JsonNode.Parse(kept);
+            way ??= Patches.Between(act.Scalar<string>($"SELECT document FROM {table} WHERE id = @Id", new { Id }), text);
             act.Execute(
                 $"UPDATE {table} SET revision = @Seen + 1, digest = @digest, changed_at = @Now, version = @Version, document = @text WHERE id = @Id",
                 new { Id, Seen, digest, act.Now, Documents.Version, text });
@@ -130,7 +133,7 @@ public sealed record PutDocument(DocumentKind Kind, string Id, long Seen, ReadOn
                 SELECT photo.value ->> '$.sha256' FROM json_each(@text, '$.photos') AS photo WHERE photo.value ->> '$.sha256' IS NOT NULL
                 """, new { text });
         }
-        act.Append(table, Id, Seen + 1, before, JsonNode.Parse(text), Items, Undoes);
+        act.Append(table, Id, Seen + 1, way!.Value, Items, Undoes);
         return true;
     }
 }

@@ -36,6 +36,7 @@ public sealed class Drafts
     /// <summary>Keeps what a window has typed and not committed.</summary>
     public void Save(string teardownId, string windowId, string document)
     {
+        using var turn = database.Writer.EnterScope();
         using var connection = database.Open();
         connection.Execute(
             """
@@ -55,6 +56,7 @@ public sealed class Drafts
     /// <summary>Gives a draft to another window, whose own it replaces.</summary>
     public void HandOver(string teardownId, string from, string to)
     {
+        using var turn = database.Writer.EnterScope();
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction(deferred: false);
         connection.Execute("DELETE FROM draft WHERE teardown_id = @teardownId AND window_id = @to", new { teardownId, to }, transaction);

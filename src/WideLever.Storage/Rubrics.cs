@@ -49,7 +49,7 @@ public sealed record KeepRubric(string Name, int Revision, ReadOnlyMemory<byte> 
             "INSERT INTO rubric (name, revision, digest, in_use, saved_at, note, version, document) VALUES (@Name, @Revision, @digest, 0, @Now, @Note, @Version, @text)",
             new { Name, Revision, digest, act.Now, Note, Documents.Version, text });
         var id = $"{Name} {Revision}";
-        act.Append("rubric", id, act.NextRevision("rubric", id), null, new JsonObject { ["sha256"] = digest });
+        act.Append("rubric", id, act.NextRevision("rubric", id), Patches.Between(null, new JsonObject { ["sha256"] = digest }));
         return true;
     }
 }
@@ -65,7 +65,7 @@ public sealed record UseRubric(string Name, int Revision) : Writing
         act.Execute("UPDATE rubric SET in_use = 0 WHERE in_use = 1", new { });
         if (act.Execute("UPDATE rubric SET in_use = 1 WHERE name = @Name AND revision = @Revision", new { Name, Revision }) == 0)
             return false;
-        act.Append("rubricInUse", "house", act.NextRevision("rubricInUse", "house"), before is null ? null : JsonNode.Parse(before), new JsonObject { ["name"] = Name, ["revision"] = Revision });
+        act.Append("rubricInUse", "house", act.NextRevision("rubricInUse", "house"), Patches.Between(before is null ? null : JsonNode.Parse(before), new JsonObject { ["name"] = Name, ["revision"] = Revision }));
         return true;
     }
 }

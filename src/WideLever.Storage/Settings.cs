@@ -1,4 +1,3 @@
-using System.Text.Json.Nodes;
 using Dapper;
 
 namespace WideLever.Storage;
@@ -14,7 +13,7 @@ public sealed record PutSetting(string Name, string Document) : Writing
         if (before == Document)
             return true;
         act.Execute("INSERT INTO setting (name, document) VALUES (@Name, @Document) ON CONFLICT (name) DO UPDATE SET document = excluded.document", new { Name, Document });
-        act.Append("setting", Name, act.NextRevision("setting", Name), before is null ? null : JsonNode.Parse(before), JsonNode.Parse(Document));
+        act.Append("setting", Name, act.NextRevision("setting", Name), Patches.Between(before, Document));
         return true;
     }
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json.Nodes;
 using Dapper;
 
@@ -88,13 +89,12 @@ public sealed record Sign(SignatureRow Row) : Writing
                     @Result, @ResultSha256, @MethodVersion)
             RETURNING sequence
             """, Row with { SignedAt = act.Now });
-        act.Append("signature", Row.UnitId, act.NextRevision("signature", Row.UnitId), null, new JsonObject
+        act.Append("signature", string.Create(CultureInfo.InvariantCulture, $"{Row.UnitId} {sequence}"), 1, Patches.Between(null, new JsonObject
         {
-            ["number"] = sequence,
             ["recordSha256"] = Row.RecordSha256,
             ["rubricSha256"] = Row.RubricSha256,
             ["resultSha256"] = Row.ResultSha256,
-        });
+        }));
         return true;
     }
 }

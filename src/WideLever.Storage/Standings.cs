@@ -36,7 +36,7 @@ public sealed record PutStanding(string UnitId, Standing? Before, Standing After
                 ON CONFLICT (unit_id, teardown_id) DO UPDATE SET scored = excluded.scored
                 """, new { UnitId, teardownId, scored = teardownId == After.Scored });
         }
-        act.Append("standing", UnitId, act.NextRevision("standing", UnitId), Before?.Node(), After.Node());
+        act.Append("standing", UnitId, act.NextRevision("standing", UnitId), Patches.Between(Before?.Node(), After.Node()));
         return true;
     }
 }

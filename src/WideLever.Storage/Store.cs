@@ -60,6 +60,13 @@ public sealed class Store : IDisposable
         return connection.ExecuteScalar<long>("SELECT 1") == 1;
     }
 
+    /// <summary>What SQLite finds wrong with the file; nothing where it is whole.</summary>
+    public IReadOnlyList<string> Integrity()
+    {
+        using var connection = database.Open();
+        return [.. connection.Query<string>("PRAGMA integrity_check").Where(line => line != "ok"), .. connection.Query<string>("SELECT 'a reference leads nowhere, from ' || \"table\" FROM pragma_foreign_key_check")];
+    }
+
     /// <inheritdoc/>
     public void Dispose() => database.Dispose();
 }

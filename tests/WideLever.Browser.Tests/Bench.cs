@@ -15,6 +15,9 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
 
     public static string Root { get; } = FindRoot();
 
+    /// <summary>The program under test, with the built front end beside it.</summary>
+    public static string App { get; } = Path.Combine(Root, "artifacts", Environment.GetEnvironmentVariable("WIDE_LEVER_APP") ?? "app", "WideLever.Web.dll");
+
     public Uri Address { get; private set; } = new("http://127.0.0.1");
 
     /// <summary>What a script or device must show.</summary>
@@ -27,8 +30,7 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
     {
         var data = Folder("data");
         Camera = Folder("camera");
-        var app = Path.Combine(Root, "artifacts", "app", "WideLever.Web.dll");
-        server = Process.Start(new ProcessStartInfo("dotnet", [app, "demo", "--port", "0", "--data", data, "--photos", Camera]) { RedirectStandardOutput = true })!;
+        server = Process.Start(new ProcessStartInfo("dotnet", [App, "demo", "--port", "0", "--data", data, "--photos", Camera]) { RedirectStandardOutput = true })!;
         while (await server.StandardOutput.ReadLineAsync() is { } line)
         {
             if (!line.StartsWith("Wide Lever is at ", StringComparison.Ordinal))
@@ -66,7 +68,7 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
     /// <summary>What the command line prints for a record file.</summary>
     public static async Task<JsonNode> ScoreAsync(string file)
     {
-        using var process = Process.Start(new ProcessStartInfo("dotnet", [Path.Combine(Root, "artifacts", "app", "WideLever.Web.dll"), "score", file]) { RedirectStandardOutput = true })!;
+        using var process = Process.Start(new ProcessStartInfo("dotnet", [App, "score", file]) { RedirectStandardOutput = true })!;
         var output = await process.StandardOutput.ReadToEndAsync();
         await process.WaitForExitAsync();
         return JsonNode.Parse(output)![0]!;
@@ -86,6 +88,8 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
 /// <summary>One window, used as a person would: by names that are read out, by keys and by clicks.</summary>
 public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) : IDisposable
 {
+    private static readonly string Axe = File.ReadAllText(Path.Combine(Bench.Root, "frontend", "node_modules", "axe-core", "axe.min.js"));
+
     public ChromeDriver Driver { get; } = driver;
 
     public void Dispose() => browsers.GiveBack(Driver, address);
@@ -196,7 +200,9 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
     {
         // Colours are judged once they have come to rest.
         Until(() => (bool)Driver.ExecuteScript("return document.getAnimations().every((one) => one.effect.getComputedTiming().endTime === Infinity)")! ? this : null, "colours at rest");
-        Driver.ExecuteScript(File.ReadAllText(Path.Combine(Bench.Root, "frontend", "node_modules", "axe-core", "axe.min.js")));
+        // Put into each page once.
+        if ((bool)Driver.ExecuteScript("return window.axe === undefined")!)
+            Driver.ExecuteScript(Axe);
         var found = Driver.ExecuteAsyncScript(
             """
             const done = arguments[arguments.length - 1];

@@ -33,7 +33,7 @@ public sealed class Browsers : IDisposable
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--use-fake-device-for-media-stream", "--use-fake-ui-for-media-stream",
+            "--disable-component-update", "--disable-sync", "--force-prefers-reduced-motion", "--use-fake-device-for-media-stream", "--use-fake-ui-for-media-stream",
             $"--window-size={Reference.Width},{Reference.Height}", $"--user-data-dir={profile}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
         var service = ChromeDriverService.CreateDefaultService("/usr/bin");

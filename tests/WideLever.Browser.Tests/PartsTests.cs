@@ -193,7 +193,7 @@ public sealed class PartsTests(Bench bench) : IClassFixture<Bench>
     [Fact]
     public async Task The_catalogue_is_slow_then_down_then_back_and_nothing_waits_for_it()
     {
-        using var catalogue = Process.Start(new ProcessStartInfo("dotnet", [Path.Combine(Bench.Root, "artifacts", "app", "WideLever.Web.dll"), "catalogue", "--port", "0", "--mode", "slow"]) { RedirectStandardOutput = true })!;
+        using var catalogue = Process.Start(new ProcessStartInfo("dotnet", [Bench.App, "catalogue", "--port", "0", "--mode", "slow"]) { RedirectStandardOutput = true })!;
         try
         {
             var address = (await catalogue.StandardOutput.ReadLineAsync(TestContext.Current.CancellationToken))!.Split(' ')[^1];

@@ -18,7 +18,7 @@ public sealed class ComparingTests
         foreach (var exponent in new[] { 1, 0, -1 })
         {
             var rubric = Examples.House.With(schools => schools with { AcrossMean = exponent });
-            foreach (var record in Examples.Names.Select(Examples.Record).Concat(Enumerable.Range(0, 100).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())))
+            foreach (var record in Examples.Names.Select(Examples.Record).Concat(Enumerable.Range(0, Long.Of(100)).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())))
                 Unit(record, rubric).Indices(rubric).ShouldBe(Indices.Of(Scorer.Score(record, rubric)));
         }
     }

@@ -7,7 +7,7 @@ namespace WideLever.Core.Tests;
 /// <summary>A whole shelf under another rubric, and what no change of names or copies may change.</summary>
 public sealed class RescoringTests
 {
-    private static IReadOnlyList<CheckedRecord> Shelf => [.. Examples.Names.Select(Examples.Record), .. Enumerable.Range(0, 60).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())];
+    private static IReadOnlyList<CheckedRecord> Shelf => [.. Examples.Names.Select(Examples.Record), .. Enumerable.Range(0, Long.Of(60)).Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())];
 
     [Fact]
     public void A_rescored_shelf_has_the_indices_of_each_record_alone_in_its_order()

@@ -19,6 +19,8 @@ public class OpenHouse : IDisposable
         Open();
     }
 
+    protected DataFolder Folder => folder;
+
     public string Path { get; } = Directory.CreateTempSubdirectory("wide-lever-house-").FullName;
 
     public Store Store { get; private set; } = null!;

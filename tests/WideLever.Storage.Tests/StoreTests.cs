@@ -180,7 +180,7 @@ public sealed class StoreTests : IDisposable
         Act("w", "signed", new Sign(Signature(unitId)));
         using var connection = Connect();
         connection.Query<(string, string, long)>("SELECT document_kind, document_id, revision FROM change ORDER BY sequence").ShouldBe(
-            [("teardown", teardownId, 1), ("unit", unitId, 1), ("standing", unitId, 1), ("rubric", "House 1", 1), ("rubricInUse", "house", 1), ("setting", "keys", 1), ("signature", unitId, 1)]);
+            [("teardown", teardownId, 1), ("unit", unitId, 1), ("standing", unitId, 1), ("rubric", "House 1", 1), ("rubricInUse", "house", 1), ("setting", "keys", 1), ("signature", $"{unitId} 1", 1)]);
         connection.ExecuteScalar<string>("SELECT forward ->> '$[0].value' FROM change WHERE document_kind = 'standing'").ShouldBe($$"""{"removed":false,"scored":"{{teardownId}}","teardowns":["{{teardownId}}"]}""");
         store.Signatures.Latest(unitId)!.RubricSha256.ShouldBe("r");
         store.Signatures.Latest()[unitId].ShouldBe(store.Signatures.Latest(unitId));

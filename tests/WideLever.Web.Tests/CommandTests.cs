@@ -152,4 +152,28 @@ public sealed class CommandTests : IDisposable
         (await process.StandardOutput.ReadToEndAsync()).Trim().ShouldBe("");
         process.Dispose();
     }
+
+    [Fact]
+    public async Task Check_says_what_in_a_data_folder_is_damaged()
+    {
+        var (none, _, sentence) = await RunAsync("", "check", "--data", folder);
+        (none, sentence.Trim()).ShouldBe((2, $"There is no data in {folder}."));
+        var (process, _) = await ServeAsync("demo", "--port", "0", "--data", folder);
+        (await RunAsync("", "check", "--data", folder)).Code.ShouldBe(2, "a server holds it");
+        process.Kill();
+        await ExitAsync(process);
+        process.Dispose();
+        var (whole, told, _) = await RunAsync("", "check", "--data", folder);
+        (whole, told.Trim()).ShouldBe((0, "15 units, 0 photos, 0 damaged"));
+        await using (var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(folder, "wide-lever.db")};Pooling=False"))
+        {
+            await connection.OpenAsync(TestContext.Current.CancellationToken);
+            await using var command = connection.CreateCommand();
+            command.CommandText = "UPDATE unit SET document = json_set(document, '$.unit.hoverHeight', 3) WHERE id = 'dt-133'";
+            await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
+        }
+        var (damaged, output, _) = await RunAsync("", "check", "--data", folder);
+        damaged.ShouldBe(1);
+        output.ShouldContain("the unit \"dt-133\": unit.hoverHeight unrecognised field");
+    }
 }

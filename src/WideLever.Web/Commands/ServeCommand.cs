@@ -12,6 +12,9 @@ public static class ServeCommand
 {
     private const int DefaultPort = 7613;
 
+    /// <summary>The user's own data folder.</summary>
+    public static string OwnFolder => Path.Combine(DataHome(), "wide-lever");
+
     /// <summary><c>run</c>.</summary>
     public static Command CreateRun() => Create("run", "Start with your own data", "wide-lever", demo: false);
 

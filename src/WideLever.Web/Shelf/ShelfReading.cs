@@ -13,6 +13,7 @@ internal sealed class ShelfReading(House.Shelf shelf, Store store, PhotoFiles ph
             await Task.Run(() =>
             {
                 shelf.SummedUp(stoppingToken);
+                shelf.Keep();
                 shelf.WithRecords(stoppingToken);
                 photos.Tidy(store.Photos.EverNamed(), stoppingToken);
             }, stoppingToken);

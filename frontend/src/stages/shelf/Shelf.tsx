@@ -2,7 +2,6 @@ import { Button, Input, Select } from 'antd';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { asProblem, type ShelfUnit } from '../../api/client';
-import { faultText, Unreadable } from './Unreadable';
 import { useShelf } from '../../api/queries';
 import { machineClassValues, statusValues } from '../../api/schema';
 import { Empty, Failed, Loading } from '../../app/states';
@@ -14,6 +13,7 @@ import { UnitTable } from './UnitTable';
 
 // Forms come when they are asked for: the shelf itself is to be there at once.
 const ImportRecords = lazy(() => import('./ImportRecords').then((module) => ({ default: module.ImportRecords })));
+const Unreadable = lazy(() => import('./Unreadable').then((module) => ({ default: module.Unreadable })));
 const NewUnit = lazy(() => import('./NewUnit').then((module) => ({ default: module.NewUnit })));
 
 const priceBands = [
@@ -82,14 +82,11 @@ export function Shelf() {
           </Link>
         </p>
       )}
-      {data.unreadableRubric !== null && (
-        <p className="warning" role="status">
-          The rubric in use, {data.unreadableRubric.name}, revision {data.unreadableRubric.revision}, cannot be read by
-          this version of the program ({faultText(data.unreadableRubric.faults)}). Until another is taken into use, the
-          shelf is scored under {data.rubric.name}, revision {data.rubric.revision}.
-        </p>
+      {(data.unreadable.length > 0 || data.unreadableRubric !== null) && (
+        <Suspense>
+          <Unreadable shelf={data} />
+        </Suspense>
       )}
-      {data.unreadable.length > 0 && <Unreadable units={data.unreadable} />}
       {data.units.length === 0 && data.unreadable.length === 0 ? (
         <Empty>
           <h2>Nothing on the shelf yet</h2>

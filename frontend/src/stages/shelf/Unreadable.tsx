@@ -1,31 +1,45 @@
 import type { Schemas } from '../../api/client';
 
 /** The first of some faults, for people. */
-export function faultText(faults: readonly Schemas['Fault'][]): string {
+function faultText(faults: readonly Schemas['Fault'][]): string {
   const [first] = faults;
   if (first === undefined) return 'no fault is told';
   return `${first.at} ${first.message}`.trim() + (faults.length > 1 ? `, and ${faults.length - 1} more` : '');
 }
 
-/** Units that are kept and cannot be read: each with what is wrong, and its file to take away. */
-export function Unreadable({ units }: { units: readonly Schemas['UnreadableUnit'][] }) {
+/** What is kept and cannot be read: the rubric in use, and units, each with what is wrong and its file to take away. */
+export function Unreadable({ shelf }: { shelf: Schemas['ShelfView'] }) {
+  const { unreadable, unreadableRubric, rubric } = shelf;
   return (
-    <section className="card" aria-label="Units that cannot be read">
-      <h2 className="warning">{units.length === 1 ? 'One unit cannot be read' : `${units.length} units cannot be read`}</h2>
-      <p>
-        What is stored of {units.length === 1 ? 'it' : 'them'} is kept as it is. It is in no list and no comparison
-        until a version of the program reads it.
-      </p>
-      <ul>
-        {units.map((unit) => (
-          <li key={unit.id}>
-            <span className="code">{unit.id}</span>: {faultText(unit.faults)}.{' '}
-            <a href={`/api/units/${encodeURIComponent(unit.id)}/stored`} download>
-              Save what is stored of {unit.id}
-            </a>
-          </li>
-        ))}
-      </ul>
-    </section>
+    <>
+      {unreadableRubric !== null && (
+        <p className="warning" role="status">
+          The rubric in use, {unreadableRubric.name}, revision {unreadableRubric.revision}, cannot be read by this
+          version of the program ({faultText(unreadableRubric.faults)}). Until another is taken into use, the shelf is
+          scored under {rubric.name}, revision {rubric.revision}.
+        </p>
+      )}
+      {unreadable.length > 0 && (
+        <section className="card" aria-label="Units that cannot be read">
+          <h2 className="warning">
+            {unreadable.length === 1 ? 'One unit cannot be read' : `${unreadable.length} units cannot be read`}
+          </h2>
+          <p>
+            What is stored of {unreadable.length === 1 ? 'it' : 'them'} is kept as it is. It is in no list and no
+            comparison until a version of the program reads it.
+          </p>
+          <ul>
+            {unreadable.map((unit) => (
+              <li key={unit.id}>
+                <span className="code">{unit.id}</span>: {faultText(unit.faults)}.{' '}
+                <a href={`/api/units/${encodeURIComponent(unit.id)}/stored`} download>
+                  Save what is stored of {unit.id}
+                </a>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
   );
 }

@@ -1,0 +1,103 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Text;
+using System.Text.Json.Nodes;
+using WideLever.Core.Records;
+using WideLever.House;
+using WideLever.Interchange;
+using WideLever.Storage;
+
+namespace WideLever.Bench;
+
+/// <summary>A data folder of many units, changes and photos, to see how a start and an undo bear it.</summary>
+internal static class Folders
+{
+    private const int AnAct = 500;
+
+    /// <summary>Fills a folder: units of forty steps, changes of their prices, and of one unit a long history; photos that one teardown names.</summary>
+    public static void Fill(string path, int units, int changes, int photos, int revisions)
+    {
+        using var folder = DataFolder.Hold(path);
+        using var store = new Store(folder, TimeProvider.System);
+        _ = new RubricInUse(store);
+        var files = new PhotoFiles(folder, TimeProvider.System);
+        var kept = Enumerable.Range(0, photos).Select(photo => files.Keep(Encoding.UTF8.GetBytes($"photo {photo}"), "small"u8)).ToList();
+        var documents = new JsonNode[units];
+        var writings = new List<Writing>();
+        void Commit(bool all)
+        {
+            if (writings.Count < AnAct && !all)
+                return;
+            if (!store.Acts.Commit("bench", "filled", writings))
+                throw new InvalidOperationException("the folder was not filled");
+            writings.Clear();
+        }
+        for (var unit = 0; unit < units; unit++)
+        {
+            var record = Records.FortySteps(unit);
+            var id = Id(unit);
+            var teardown = JsonNode.Parse(RecordJson.Canonical(HeadDocuments.TeardownOf(record)))!;
+            if (unit == 0)
+            {
+                teardown["photos"] = new JsonArray([.. kept.Take(RecordLimits.Photos).Select((sha, i) => new JsonObject
+                {
+                    ["id"] = $"photo-{i}", ["sha256"] = sha, ["type"] = "jpeg", ["widthPx"] = 1, ["heightPx"] = 1,
+                })]);
+            }
+            documents[unit] = JsonNode.Parse(RecordJson.Canonical(HeadDocuments.UnitOf(record)))!;
+            writings.AddRange([new PutDocument(DocumentKind.Teardown, id, 0, Bytes(teardown)), new PutDocument(DocumentKind.Unit, id, 0, Bytes(documents[unit])), new PutStanding(id, null, new(id, [id], false))]);
+            Commit(all: false);
+        }
+        Commit(all: true);
+        for (var change = 0; change < changes - revisions; change++)
+            Price(change % (units - 1) + 1, change / (units - 1) + 1);
+        for (var revision = 1; revision < revisions; revision++)
+            Price(0, revision);
+        Commit(all: true);
+
+        void Price(int unit, long seen)
+        {
+            documents[unit]["unit"]!["price"] = new JsonObject { ["amount"] = 100 + seen };
+            writings.Add(new PutDocument(DocumentKind.Unit, Id(unit), seen, Bytes(documents[unit]), """[{"item":"price","title":"the price","how":"changed"}]"""));
+            Commit(all: false);
+        }
+    }
+
+    /// <summary>Undo at the end of a long history: taken back, and refused because what was changed first was changed by another since.</summary>
+    public static void Undo(string path)
+    {
+        using var folder = DataFolder.Hold(path);
+        using var store = new Store(folder, TimeProvider.System);
+        var rubric = new RubricInUse(store);
+        var shelf = new Shelf(store, rubric);
+        var desk = new Desk(store, rubric, shelf);
+        var (edits, undo) = (new Edits(desk, store), new House.Undo(desk, store));
+        Outcome<Committed> Edit(string window, Func<UnitDocument, UnitDocument> edit) => edits.Unit(new(window, new(true, [])), Id(0), "changed", (unit, _) => edit(unit));
+        var far = store.Documents.Revision(DocumentKind.Unit, Id(0));
+        Report("an edit at so many revisions", () => Edit("w", unit => unit with { Unit = unit.Unit with { Year = 2000 + Random.Shared.Next(20) } }).Value is not null);
+        Report("undo of it", () => undo.Back("w", DocumentKind.Unit, Id(0)).Value is not null);
+        // The bench's own last change of the price is overlaid by another window's.
+        Edit("other", unit => unit with { Unit = unit.Unit with { Price = new Money { Amount = 5 } } });
+        Report("undo refused, and by whom", () => undo.Back("bench", DocumentKind.Unit, Id(0)).Refusal?.Kind == RefusalKind.Conflict);
+        Report("who saw revision 1 told", () => edits.Unit(new("w", SeenRevisions.Of(1)), Id(0), "x", (unit, _) => unit).Refusal?.Kind == RefusalKind.Stale);
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"revisions of the unit          {far}"));
+
+        static void Report(string what, Func<bool> act)
+        {
+            var times = new List<double>();
+            for (var i = 0; i < 9; i++)
+            {
+                var watch = Stopwatch.StartNew();
+                if (!act())
+                    throw new InvalidOperationException($"{what}: it went otherwise");
+                times.Add(watch.Elapsed.TotalMilliseconds);
+            }
+            times.Sort();
+            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{what,-30} {times[4],6:F1} ms at the median, {times[^1]:F1} ms at most (limit: 100 ms)"));
+        }
+    }
+
+    private static string Id(int unit) => string.Create(CultureInfo.InvariantCulture, $"u{unit}");
+
+    private static byte[] Bytes(JsonNode node) => Encoding.UTF8.GetBytes(node.ToJsonString());
+}
