@@ -8,6 +8,8 @@ dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz tests/e
 dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz-others demo $((rounds * 2000))
 # The step line: 100,000 steps printed and read, 200,000 lines that nobody means.
 WIDE_LEVER_LONG=10 dotnet run --project tests/WideLever.Core.Tests -c Release -- -class "*StepLineTests" -noLogo -noColor
+# Every generated test of the core in its whole length, of which the test command runs a fifth.
+dotnet run --project tests/WideLever.Core.Tests -c Release -- -noLogo -noColor
 # Requests made from the application's own description, most of them wrong.
 WIDE_LEVER_LONG=10 dotnet run --project tests/WideLever.Web.Tests -c Release -- -class "*AnyRequestTests" -noLogo -noColor
 # With the usual 40 rounds 200 kills, in the middle of commits, undos and photos.

@@ -1,5 +1,5 @@
 import { QueryClientProvider } from '@tanstack/react-query';
-import { App as AntApp, ConfigProvider } from 'antd';
+import { ConfigProvider } from 'antd';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { createQueryClient } from '../api/queries';
@@ -7,8 +7,8 @@ import { Shelf } from '../stages/shelf/Shelf';
 import { Frame } from './Frame';
 import { Loading, NothingHere } from './states';
 import { antTheme, type Light } from './theme';
-import { Workspace } from './Workspace';
 
+const Workspace = lazy(() => import('./Workspace').then((module) => ({ default: module.Workspace })));
 const Intake = lazy(() => import('../stages/intake/Intake').then((module) => ({ default: module.Intake })));
 const Bench = lazy(() => import('../stages/bench/Bench').then((module) => ({ default: module.Bench })));
 const Parts = lazy(() => import('../stages/parts/Parts').then((module) => ({ default: module.Parts })));
@@ -40,29 +40,27 @@ export function App() {
       button={{ autoInsertSpace: false }}
       wave={{ disabled: true }}
     >
-      <AntApp>
-        <QueryClientProvider client={client}>
-          <BrowserRouter>
-            <Suspense fallback={<Loading what="the screen" />}>
-              <Routes>
-                <Route element={<Frame light={light} onLight={setLight} />}>
-                  <Route index element={<Shelf />} />
-                  <Route path="compare" element={<Compare />} />
-                  <Route path="rubrics" element={<Rubrics />} />
-                  <Route path="units/:unitId" element={<Workspace />}>
-                    <Route index element={<Navigate to="verdict" replace />} />
-                    <Route path="intake" element={<Intake />} />
-                    <Route path="bench" element={<Bench />} />
-                    <Route path="parts" element={<Parts />} />
-                    <Route path="verdict" element={<Verdict />} />
-                  </Route>
-                  <Route path="*" element={<NothingHere />} />
+      <QueryClientProvider client={client}>
+        <BrowserRouter>
+          <Suspense fallback={<Loading what="the screen" />}>
+            <Routes>
+              <Route element={<Frame light={light} onLight={setLight} />}>
+                <Route index element={<Shelf />} />
+                <Route path="compare" element={<Compare />} />
+                <Route path="rubrics" element={<Rubrics />} />
+                <Route path="units/:unitId" element={<Workspace />}>
+                  <Route index element={<Navigate to="verdict" replace />} />
+                  <Route path="intake" element={<Intake />} />
+                  <Route path="bench" element={<Bench />} />
+                  <Route path="parts" element={<Parts />} />
+                  <Route path="verdict" element={<Verdict />} />
                 </Route>
-              </Routes>
-            </Suspense>
-          </BrowserRouter>
-        </QueryClientProvider>
-      </AntApp>
+                <Route path="*" element={<NothingHere />} />
+              </Route>
+            </Routes>
+          </Suspense>
+        </BrowserRouter>
+      </QueryClientProvider>
     </ConfigProvider>
   );
 }

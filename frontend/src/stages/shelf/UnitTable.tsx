@@ -1,4 +1,4 @@
-import { App, Button, Pagination } from 'antd';
+import { Button, notification, Pagination } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, asProblem, type ShelfUnit, take } from '../../api/client';
@@ -21,6 +21,7 @@ export function UnitTable({ units }: { units: ShelfUnit[] }) {
   const rows = sorted(units, order).slice((shown - 1) * pageSize, shown * pageSize);
   return (
     <>
+      {takeOff.holder}
       {takeOff.problem !== null && <ProblemNote problem={takeOff.problem} />}
       <table className="plain units">
         <thead>
@@ -121,7 +122,7 @@ function Figure({ quantity, status }: { quantity: ShelfUnit['repair']; status: S
 
 /** Takes a unit off the shelf, and offers to put it back. */
 function useTakeOff() {
-  const { notification } = App.useApp();
+  const [offer, holder] = notification.useNotification();
   const restore = useChange((unitId: string) =>
     take(api.POST('/api/units/{unitId}/restore', { params: { path: { unitId } } })),
   );
@@ -129,7 +130,7 @@ function useTakeOff() {
     take(api.DELETE('/api/units/{unitId}', { params: { path: { unitId } } })),
   );
   const offerUndo = (unit: ShelfUnit) =>
-    notification.open({
+    offer.open({
       key: unit.id,
       title: `${unit.maker} ${unit.model} is off the shelf`,
       description: 'Nothing is deleted.',
@@ -139,7 +140,7 @@ function useTakeOff() {
           size="small"
           onClick={() => {
             restore.mutate(unit.id);
-            notification.destroy(unit.id);
+            offer.destroy(unit.id);
           }}
         >
           Undo
@@ -149,6 +150,7 @@ function useTakeOff() {
   const failure = remove.error ?? restore.error;
   return {
     problem: failure === null ? null : asProblem(failure),
+    holder,
     start: (unit: ShelfUnit) => remove.mutate(unit.id, { onSuccess: () => offerUndo(unit) }),
   };
 }
