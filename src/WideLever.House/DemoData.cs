@@ -10,14 +10,15 @@ public static class DemoData
     /// <summary>Loads it where the shelf is empty and nothing was ever on it.</summary>
     /// <param name="desk">The desk.</param>
     /// <param name="shelving">Puts units on the shelf.</param>
-    /// <param name="shelf">The shelf.</param>
+    /// <param name="store">What is kept.</param>
     /// <param name="folder">The folder of the demo data.</param>
     /// <exception cref="InvalidDataException">A file of it has a fault.</exception>
-    public static void Load(Desk desk, Shelving shelving, Shelf shelf, string folder)
+    public static void Load(Desk desk, Shelving shelving, Store store, string folder)
     {
-        if (shelf.Now.All.Count > 0)
-            return;
         var records = Files(folder).Select(file => (File: file, Record: Read(file, RecordReader.ReadRecord))).ToList();
+        // Also what was taken off the shelf since was once on it.
+        if (store.Documents.Shelf().Count > 0 || records.Exists(one => store.Documents.Revision(DocumentKind.Unit, Ids.Of(one.Record.Unit.ModelCode, "unit")) > 0))
+            return;
         var variants = Files(Path.Combine(folder, "variants")).Select(file => (Of: Owner(file), Unit: Read(file, RecordReader.ReadUnit))).ToList();
         var teardowns = Files(Path.Combine(folder, "teardowns")).Select(file => (Of: Owner(file), Teardown: Read(file, RecordReader.ReadTeardown))).ToList();
         var loaded = desk.Do<IReadOnlyList<Shelved>>("demo", stand =>

@@ -106,13 +106,18 @@ public sealed class DataAlwaysOpensTests : OpenHouse
     public void The_demo_data_comes_in_one_act_whole_or_not_at_all_and_only_once()
     {
         var demo = System.IO.Path.Combine(AppContext.BaseDirectory, "demo");
-        DemoData.Load(Desk, Shelving, Shelf, demo);
+        DemoData.Load(Desk, Shelving, Store, demo);
         Shelf.SummedUp(CancellationToken.None).All.Count.ShouldBe(15);
         Shelf.Now.Unreadable.ShouldBeEmpty();
         Enumerable.Range(1, 5).Max(act => Store.Changes.Besides(act).Count).ShouldBe(29, "all stand in one act, so a kill leaves all or nothing");
-        DemoData.Load(Desk, Shelving, Shelf, demo);
+        DemoData.Load(Desk, Shelving, Store, demo);
         Shelf.Now.All.Count.ShouldBe(15);
         Shelf.Now.All.Select(unit => unit.Id).ShouldBeUnique();
+        // Taken off the shelf, it does not come back by itself.
+        foreach (var unit in Shelf.Now.All.ToList())
+            Shelving.Remove("w", unit.Id);
+        DemoData.Load(Desk, Shelving, Store, demo);
+        Shelf.Now.All.ShouldBeEmpty();
     }
 
     [Fact]
@@ -123,7 +128,7 @@ public sealed class DataAlwaysOpensTests : OpenHouse
         Directory.CreateDirectory(System.IO.Path.Combine(demo, "teardowns"));
         File.WriteAllBytes(System.IO.Path.Combine(demo, "a.json"), Example("3-modular"));
         File.WriteAllText(System.IO.Path.Combine(demo, "variants", "cr14.other.json"), "{}");
-        Should.Throw<InvalidDataException>(() => DemoData.Load(Desk, Shelving, Shelf, demo));
+        Should.Throw<InvalidDataException>(() => DemoData.Load(Desk, Shelving, Store, demo));
         Shelf.Now.All.ShouldBeEmpty();
     }
 

@@ -3,17 +3,20 @@ using System.Globalization;
 using System.Net;
 using System.Net.Http.Headers;
 using System.Net.Http.Json;
+using System.Text;
 using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
 using SkiaSharp;
 using WideLever.Core.Tests;
+using WideLever.Interchange;
 using static WideLever.Web.Tests.Served;
 
 namespace WideLever.Web.Tests;
 
 /// <summary>
-/// The server is killed while three windows commit lines, take them back and add photos. Whatever was acknowledged is there, whole, and the
-/// start after it needs no hand. Ten kills; in <c>soak</c> two hundred.
+/// The server is killed while three windows commit lines, take them back and add photos, and a fourth brings records in, takes units off the shelf
+/// and puts them back, edits, begins variants and teardowns, signs, sets keys and switches rubrics. Whatever was acknowledged is there, whole, and
+/// the start after it needs no hand. Ten kills; in <c>soak</c> two hundred.
 /// </summary>
 public sealed class KillTests(ITestOutputHelper output) : IDisposable
 {
@@ -31,6 +34,25 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
         public int Undone;
         public int Photos;
         public int Stale;
+        public int Acts;
+    }
+
+    /// <summary>What the fourth window was told is done; what it asked for and was not told of may be either way.</summary>
+    private sealed class Desk
+    {
+        public HashSet<string> There { get; } = [];
+
+        public HashSet<string> Away { get; } = [];
+
+        public Dictionary<string, HashSet<double>> Prices { get; } = [];
+
+        public HashSet<string> Rubrics { get; } = ["House rubric"];
+
+        public HashSet<int> Holds { get; } = [];
+
+        public Dictionary<string, int> Signed { get; } = [];
+
+        public Dictionary<string, int> Teardowns { get; } = [];
     }
 
     /// <summary>What a unit's teardown must hold and must not hold, by what was acknowledged.</summary>
@@ -52,6 +74,7 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
     {
         var random = new Random(Seed);
         var units = new List<Acknowledged>();
+        var desk = new Desk();
         var (process, address) = await ServeAsync("run", "--port", "0", "--data", folder);
         var token = await File.ReadAllTextAsync(Path.Combine(folder, "token"));
         var slowest = TimeSpan.Zero;
@@ -61,6 +84,7 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
             if (round % RoundsAUnit == 0)
                 units.Add(await NewUnitAsync(address, token, round));
             var writers = Enumerable.Range(0, 3).Select(window => WriteAsync(address, token, $"w{window}r{round}", units[^1])).ToList();
+            writers.Add(ActAsync(address, token, desk, new Random(Seed + round)));
             await Task.Delay(random.Next(100, 1_000));
             process.Kill();
             await ExitAsync(process);
@@ -72,6 +96,7 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
             // Not before the start, which shall find what the kill left.
             Integrity().ShouldBe("ok", $"round {round}");
             await LookAsync(address, units[^1], round);
+            await LookAsync(address, desk, round);
         }
         foreach (var unit in units)
             await LookAsync(address, unit, kills);
@@ -79,7 +104,8 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
         await ExitAsync(process);
         process.Dispose();
         (sent.Lines > kills && sent.Photos > kills / 2 && sent.Undone > kills / 2).ShouldBeTrue($"{sent.Lines} lines, {sent.Photos} photos and {sent.Undone} taken back are too few to show anything");
-        output.WriteLine($"{kills} kills: {sent.Lines} lines committed, {sent.Undone} taken back, {sent.Photos} photos, {sent.Stale} refused as stale; none lost, none torn, integrity clean; slowest start {slowest.TotalSeconds:F1} s");
+        sent.Acts.ShouldBeGreaterThan(kills);
+        output.WriteLine($"{kills} kills: {sent.Lines} lines committed, {sent.Undone} taken back, {sent.Photos} photos, {sent.Acts} other acts, {sent.Stale} refused as stale; none lost, none torn, integrity clean; slowest start {slowest.TotalSeconds:F1} s");
     }
 
     private static async Task<Acknowledged> NewUnitAsync(Uri address, string token, int round)
@@ -117,6 +143,164 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
         catch (Exception exception) when (exception is HttpRequestException or IOException)
         {
             // Killed in the middle of a request: nothing was acknowledged.
+        }
+    }
+
+    /// <summary>Every other kind of act, one after the other, until the server is gone.</summary>
+    private async Task ActAsync(Uri address, string token, Desk desk, Random random)
+    {
+        using var window = Window(address, token, "desk");
+        try
+        {
+            using (var kept = await window.PostAsync("/api/rubrics", new StringContent(Other, Encoding.UTF8, "application/json")))
+                kept.StatusCode.ShouldBe(HttpStatusCode.OK);
+            for (; ; Interlocked.Increment(ref sent.Acts))
+            {
+                var unit = desk.There.Count == 0 ? null : desk.There.ElementAt(random.Next(desk.There.Count));
+                switch (unit is null ? 0 : random.Next(9))
+                {
+                    case 0:
+                        using (var brought = await window.PostAsync("/api/records", new StringContent(Bench.Example("3-modular"), Encoding.UTF8, "application/json")))
+                        {
+                            brought.StatusCode.ShouldBe(HttpStatusCode.Created);
+                            desk.There.Add((string)(await JsonOfAsync(brought))["id"]!);
+                        }
+                        break;
+                    case 1 when desk.There.Count > 1:
+                        desk.There.Remove(unit!);
+                        using (var removed = await window.DeleteAsync($"/api/units/{unit}"))
+                            removed.StatusCode.ShouldBe(HttpStatusCode.NoContent);
+                        desk.Away.Add(unit!);
+                        break;
+                    case 2 when desk.Away.Count > 0:
+                        var away = desk.Away.First();
+                        desk.Away.Remove(away);
+                        using (var restored = await window.PostAsync($"/api/units/{away}/restore", null))
+                            restored.StatusCode.ShouldBe(HttpStatusCode.NoContent);
+                        desk.There.Add(away);
+                        break;
+                    case 3:
+                        await PriceAsync(window, desk, unit!, random.Next(300, 3_000));
+                        break;
+                    case 4:
+                        var name = random.Next(2) == 0 ? "Other" : "House rubric";
+                        desk.Rubrics.Add(name);
+                        using (var used = await window.PostAsJsonAsync("/api/rubrics/use", new { name, revision = 2 }))
+                            used.StatusCode.ShouldBe(HttpStatusCode.OK);
+                        desk.Rubrics.Clear();
+                        desk.Rubrics.Add(name);
+                        break;
+                    case 5:
+                        await SignAsync(window, desk, unit!);
+                        break;
+                    case 6:
+                        using (var variant = await window.PostAsJsonAsync($"/api/units/{unit}/variants", new { modelCode = $"V{random.Next(1_000_000)}" }))
+                        {
+                            variant.StatusCode.ShouldBe(HttpStatusCode.Created);
+                            desk.There.Add((string)(await JsonOfAsync(variant))["id"]!);
+                        }
+                        break;
+                    case 7:
+                        using (var teardown = await window.PostAsJsonAsync($"/api/units/{unit}/teardowns", new { date = "2026-11-27", bench = "Bench 2" }))
+                            teardown.StatusCode.ShouldBe(HttpStatusCode.OK);
+                        desk.Teardowns[unit!] = desk.Teardowns.GetValueOrDefault(unit!) + 1;
+                        break;
+                    case 8:
+                        var button = random.Next(1, 4);
+                        desk.Holds.Add(button);
+                        using (var set = await window.PutAsJsonAsync("/api/settings/keys", new { bindings = new[] { new { command = "undo", key = $"Pedal{button}", press = "long" } } }))
+                            set.StatusCode.ShouldBe(HttpStatusCode.OK);
+                        desk.Holds.Clear();
+                        desk.Holds.Add(button);
+                        break;
+                }
+            }
+        }
+        catch (Exception exception) when (exception is HttpRequestException or IOException)
+        {
+            // Killed in the middle of a request: nothing was acknowledged.
+        }
+    }
+
+    private static readonly string Other = OtherRubric();
+
+    private static string OtherRubric()
+    {
+        var rubric = JsonNode.Parse(RubricReader.HouseBytes)!;
+        (rubric["name"], rubric["clipBurden"]) = ("Other", 0.3);
+        return rubric.ToJsonString();
+    }
+
+    private static async Task PriceAsync(HttpClient window, Desk desk, string unit, double amount)
+    {
+        using var seen = await window.GetAsync($"/api/units/{unit}");
+        var view = await JsonOfAsync(seen);
+        var machine = view["record"]!["unit"]!.DeepClone();
+        machine["price"] = new JsonObject { ["amount"] = amount };
+        var body = new JsonObject { ["unit"] = machine, ["absent"] = view["record"]!["absent"]?.DeepClone() ?? new JsonArray() };
+        using var request = new HttpRequestMessage(HttpMethod.Put, $"/api/units/{unit}/heading") { Content = new StringContent(body.ToJsonString(), Encoding.UTF8, "application/json") };
+        request.Headers.IfMatch.Add(new EntityTagHeaderValue($"\"{view["revision"]}\""));
+        if (!desk.Prices.TryGetValue(unit, out var prices))
+            desk.Prices[unit] = prices = [(double?)view["record"]!["unit"]!["price"]?["amount"] ?? 0];
+        prices.Add(amount);
+        using var answer = await window.SendAsync(request);
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK);
+        prices.Clear();
+        prices.Add(amount);
+    }
+
+    private static async Task SignAsync(HttpClient window, Desk desk, string unit)
+    {
+        using var seen = await window.GetAsync($"/api/units/{unit}/verdict");
+        var verdict = await JsonOfAsync(seen);
+        using var answer = await window.PostAsJsonAsync($"/api/units/{unit}/signatures", new
+        {
+            name = "R. Example",
+            bench = "Bench 1",
+            on = "2026-11-27",
+            unitRevision = (long)verdict["unitRevision"]!,
+            teardownRevision = (long)verdict["teardownRevision"]!,
+            rubricSha256 = (string)verdict["rubricSha256"]!,
+        });
+        // A variant without a price is not complete.
+        if (answer.StatusCode == HttpStatusCode.Conflict)
+            return;
+        answer.StatusCode.ShouldBe(HttpStatusCode.Created, await answer.Content.ReadAsStringAsync());
+        desk.Signed[unit] = desk.Signed.GetValueOrDefault(unit) + 1;
+    }
+
+    private static async Task LookAsync(Uri address, Desk desk, int round)
+    {
+        using var window = new HttpClient { BaseAddress = address };
+        var shelf = JsonNode.Parse(await window.GetStringAsync("/api/shelf"))!;
+        shelf["unreadable"]!.AsArray().ShouldBeEmpty($"round {round}");
+        var ids = shelf["units"]!.AsArray().Select(unit => (string)unit!["id"]!).ToHashSet();
+        desk.There.ShouldBeSubsetOf(ids, $"round {round}: lost from the shelf");
+        ids.Intersect(desk.Away).ShouldBeEmpty($"round {round}: taken off, and there again");
+        desk.Rubrics.ShouldContain((string)shelf["rubric"]!["name"]!, $"round {round}: the rubric in use");
+        // What is the case now was acknowledged or asked for; from here on it is known.
+        desk.Rubrics.Clear();
+        desk.Rubrics.Add((string)shelf["rubric"]!["name"]!);
+        foreach (var unit in desk.There)
+        {
+            var view = JsonNode.Parse(await window.GetStringAsync($"/api/units/{unit}"))!;
+            if (desk.Prices.TryGetValue(unit, out var prices))
+            {
+                var price = (double?)view["record"]!["unit"]!["price"]?["amount"] ?? 0;
+                prices.ShouldContain(price, $"round {round}: the price of {unit}");
+                prices.Clear();
+                prices.Add(price);
+            }
+            view["teardowns"]!.AsArray().Count.ShouldBeGreaterThanOrEqualTo(1 + desk.Teardowns.GetValueOrDefault(unit), $"round {round}: a teardown of {unit}");
+            if (desk.Signed.TryGetValue(unit, out var signed))
+                JsonNode.Parse(await window.GetStringAsync($"/api/units/{unit}/signatures"))!.AsArray().Count.ShouldBeGreaterThanOrEqualTo(signed, $"round {round}: a signature of {unit}");
+        }
+        if (desk.Holds.Count > 0)
+        {
+            var key = (string)JsonNode.Parse(await window.GetStringAsync("/api/settings/keys"))!["bindings"]![0]!["key"]!;
+            desk.Holds.Select(button => $"Pedal{button}").ShouldContain(key, $"round {round}: the keys");
+            desk.Holds.Clear();
+            desk.Holds.Add(int.Parse(key[5..], CultureInfo.InvariantCulture));
         }
     }
 

@@ -48,7 +48,7 @@ public static class ServeCommand
             _ = app.Services.GetRequiredService<PhotoFiles>();
             if (demo)
                 DemoData.Load(
-                    app.Services.GetRequiredService<Desk>(), app.Services.GetRequiredService<Shelving>(), app.Services.GetRequiredService<House.Shelf>(), Path.Combine(AppContext.BaseDirectory, "demo"));
+                    app.Services.GetRequiredService<Desk>(), app.Services.GetRequiredService<Shelving>(), app.Services.GetRequiredService<Store>(), Path.Combine(AppContext.BaseDirectory, "demo"));
             await app.StartAsync(cancellation);
             Console.WriteLine($"Wide Lever is at {app.Urls.First()}");
             await app.WaitForShutdownAsync(cancellation);
