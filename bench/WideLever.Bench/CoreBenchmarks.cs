@@ -1,6 +1,6 @@
 using System.Text.Json;
 using BenchmarkDotNet.Attributes;
-using WideLever.Core.Records;
+using WideLever.Core.Checking;
 using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;

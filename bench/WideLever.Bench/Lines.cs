@@ -1,5 +1,5 @@
 using System.Globalization;
-using WideLever.Core.Benching;
+using WideLever.Core.StepLines;
 using Stopwatch = System.Diagnostics.Stopwatch;
 
 namespace WideLever.Bench;

@@ -1,6 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
-using WideLever.Core.Records;
+using WideLever.Core.Checking;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 using WideLever.Interchange;

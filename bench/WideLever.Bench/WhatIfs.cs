@@ -1,7 +1,7 @@
 using System.Diagnostics;
 using System.Globalization;
+using WideLever.Core.Checking;
 using WideLever.Core.Comparing;
-using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 using WideLever.Interchange;
 

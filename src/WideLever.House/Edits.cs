@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using WideLever.Core.Benching;
 using WideLever.Core.Records;
+using WideLever.Core.StepLines;
 using WideLever.Interchange;
 using WideLever.Storage;
 

@@ -1,5 +1,6 @@
 using System.Text;
 using WideLever.Core;
+using WideLever.Core.Checking;
 using WideLever.Core.Comparing;
 using WideLever.Core.Records;
 using WideLever.Core.Scoring;

@@ -1,6 +1,7 @@
 using WideLever.Core.Benching;
 using WideLever.Core.Planning;
 using WideLever.Core.Records;
+using WideLever.Core.StepLines;
 
 namespace WideLever.Core.Tests;
 

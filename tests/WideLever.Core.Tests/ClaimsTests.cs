@@ -1,3 +1,4 @@
+using WideLever.Core.Checking;
 using WideLever.Core.Planning;
 using WideLever.Core.Records;
 

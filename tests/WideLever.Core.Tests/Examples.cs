@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using WideLever.Core.Checking;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;

@@ -1,7 +1,7 @@
-using WideLever.Core.Benching;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
+using WideLever.Core.StepLines;
 
 namespace WideLever.Core.Tests;
 

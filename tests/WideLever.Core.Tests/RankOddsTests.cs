@@ -1,4 +1,5 @@
 using MathNet.Numerics.Distributions;
+using WideLever.Core.Checking;
 using WideLever.Core.Comparing;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;

@@ -1,6 +1,6 @@
 using System.Text.Json;
-using WideLever.Core.Benching;
 using WideLever.Core.Records;
+using WideLever.Core.StepLines;
 
 namespace WideLever.Core.Tests;
 

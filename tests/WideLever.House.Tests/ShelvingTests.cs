@@ -1,5 +1,5 @@
-using WideLever.Core.Benching;
 using WideLever.Core.Records;
+using WideLever.Core.StepLines;
 
 namespace WideLever.House.Tests;
 

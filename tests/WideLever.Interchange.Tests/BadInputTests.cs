@@ -1,5 +1,6 @@
 using System.Text;
 using System.Text.Json.Nodes;
+using WideLever.Core.Checking;
 using WideLever.Core.Records;
 
 namespace WideLever.Interchange.Tests;

@@ -25,6 +25,19 @@ public sealed class WallsTests
         Types().That().ResideInAssembly(assembly).Should().NotDependOnAny(Types(includeReferenced: true).That().ResideInNamespaceMatching($"^{awayFrom.Replace(".", "\\.", StringComparison.Ordinal)}($|\\.)"))
             .WithoutRequiringPositiveResults().Check(All);
 
+    [Fact]
+    public void The_folders_of_the_core_form_no_circle()
+    {
+        static string? Folder(IType type) => type.FullName.StartsWith("WideLever.Core.", StringComparison.Ordinal) && type.FullName.Split('.') is { Length: > 3 } names ? names[2] : null;
+        var needs = All.Types.Select(type => (Folder: Folder(type), Types: type.Dependencies.Select(dependency => Folder(dependency.Target)))).Where(pair => pair.Folder is not null)
+            .GroupBy(pair => pair.Folder!).ToDictionary(group => group.Key, group => group.SelectMany(pair => pair.Types).OfType<string>().Where(other => other != group.Key).ToHashSet());
+        needs.Count.ShouldBeGreaterThan(8, "else nothing is looked at");
+        // Whatever needs none of those that are left can go; a circle stays.
+        while (needs.FirstOrDefault(folder => !folder.Value.Overlaps(needs.Keys)).Key is { } free)
+            needs.Remove(free);
+        needs.Select(folder => $"{folder.Key} needs {string.Join(", ", folder.Value.Where(needs.ContainsKey))}").ShouldBeEmpty();
+    }
+
     [Theory]
     [InlineData("Microsoft.AspNetCore")]
     [InlineData("Dapper")]

@@ -1,4 +1,5 @@
 using WideLever.Core.Records;
+using WideLever.Core.StepLines;
 
 namespace WideLever.Core.Benching;
 

@@ -1,6 +1,6 @@
 using System.Globalization;
-using WideLever.Core.Benching;
 using WideLever.Core.Records;
+using WideLever.Core.StepLines;
 
 namespace WideLever.Core.Comparing;
 

@@ -1,5 +1,5 @@
 using System.Numerics;
-using WideLever.Core.Records;
+using WideLever.Core.Checking;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 

@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+using WideLever.Core.Checking;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 
@@ -6,6 +8,9 @@ namespace WideLever.Core.Routes;
 /// <summary>The ways to every part of a record under a rubric. Method, <em>Routes</em>.</summary>
 public sealed class WaysIn
 {
+    // The routes that were found last of a record, as long as it lives: most changes of a rubric leave them as they are.
+    private static readonly ConditionalWeakTable<CheckedRecord, FoundRoutes> Last = [];
+
     private readonly CheckedRecord record;
     private readonly PowerFirst powerFirst;
 
@@ -33,14 +38,14 @@ public sealed class WaysIn
     internal IReadOnlyList<IReadOnlyList<int>?> RoutesAndViews(CancellationToken cancellation = default)
     {
         var found = Found(cancellation);
-        if (!ReferenceEquals(found, record.Routes))
-            record.Routes = found;
+        if (!Last.TryGetValue(record, out var last) || !ReferenceEquals(found, last))
+            Last.AddOrUpdate(record, found);
         return found.Routes;
     }
 
     private FoundRoutes Found(CancellationToken cancellation)
     {
-        if (record.Routes is { } found && found.AreOf(Efforts, powerFirst))
+        if (Last.TryGetValue(record, out var found) && found.AreOf(Efforts, powerFirst))
             return found;
         var search = Search(cancellation);
         return new(Efforts, powerFirst, search.Routes(Goals(search), cancellation));

@@ -1,4 +1,4 @@
-using WideLever.Core.Records;
+using WideLever.Core.Checking;
 
 namespace WideLever.Core.Scoring;
 

@@ -1,6 +1,6 @@
-using WideLever.Core.Benching;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
+using WideLever.Core.StepLines;
 
 namespace WideLever.Core.Scoring;
 

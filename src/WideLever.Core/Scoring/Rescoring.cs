@@ -1,4 +1,4 @@
-using WideLever.Core.Records;
+using WideLever.Core.Checking;
 using WideLever.Core.Rubrics;
 
 namespace WideLever.Core.Scoring;

@@ -5,6 +5,7 @@ using WideLever.Core.Benching;
 using WideLever.Core.Planning;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
+using WideLever.Core.StepLines;
 using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Benching;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
+using WideLever.Core.StepLines;
 using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;

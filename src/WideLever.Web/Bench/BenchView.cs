@@ -2,6 +2,7 @@ using System.Text.Json;
 using WideLever.Core.Benching;
 using WideLever.Core.Planning;
 using WideLever.Core.Records;
+using WideLever.Core.StepLines;
 
 namespace WideLever.Web.Bench;
 

@@ -1,5 +1,5 @@
 using System.CommandLine;
-using WideLever.Core.Benching;
+using WideLever.Core.StepLines;
 using WideLever.Interchange;
 
 namespace WideLever.Web.Commands;

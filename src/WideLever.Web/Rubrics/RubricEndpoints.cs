@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Http.HttpResults;
+using WideLever.Core.Checking;
 using WideLever.Core.Comparing;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;

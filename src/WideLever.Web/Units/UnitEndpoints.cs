@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using WideLever.Core.Checking;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;

@@ -1,9 +1,10 @@
-using WideLever.Core.Benching;
+using WideLever.Core.Checking;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 using WideLever.Core.Scoring.Criteria;
+using WideLever.Core.StepLines;
 using WideLever.House;
 using WideLever.Interchange;
 

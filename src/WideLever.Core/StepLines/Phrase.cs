@@ -1,7 +1,7 @@
 using System.Globalization;
 using WideLever.Core.Records;
 
-namespace WideLever.Core.Benching;
+namespace WideLever.Core.StepLines;
 
 /// <summary>One phrase of a step line, which becomes one action: its words in any order. <c>docs/step-line.md</c>, <em>Phrases</em>.</summary>
 internal sealed class Phrase

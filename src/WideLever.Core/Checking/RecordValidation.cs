@@ -1,7 +1,8 @@
+using WideLever.Core.Records;
 using System.Text;
 using WideLever.Core.Rubrics;
 
-namespace WideLever.Core.Records;
+namespace WideLever.Core.Checking;
 
 /// <summary>Every rule that a record must keep. <c>docs/record.md</c>, <em>Faults</em>.</summary>
 public static class RecordValidation

@@ -1,6 +1,6 @@
 using WideLever.Core.Records;
 
-namespace WideLever.Core.Benching;
+namespace WideLever.Core.StepLines;
 
 /// <summary>What a step line says of parts along with its step.</summary>
 public static class PartsOfLine

@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Text;
 using WideLever.Core.Records;
 
-namespace WideLever.Core.Benching;
+namespace WideLever.Core.StepLines;
 
 /// <summary>Writes a step as the line that reads as it.</summary>
 internal static class StepLinePrinter

@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using WideLever.Core.Records;
 
-namespace WideLever.Core.Benching;
+namespace WideLever.Core.StepLines;
 
 /// <summary>What a word can mean; which of its meanings holds is decided by the phrase that it stands in.</summary>
 internal sealed record Term

@@ -1,7 +1,7 @@
-using WideLever.Core.Routes;
+using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 
-namespace WideLever.Core.Records;
+namespace WideLever.Core.Checking;
 
 /// <summary>A record in which <see cref="RecordValidation"/> found no fault: the only kind that is scored.</summary>
 public sealed class CheckedRecord
@@ -17,9 +17,6 @@ public sealed class CheckedRecord
 
     /// <summary>Its steps by position.</summary>
     public RecordGraph Graph { get; }
-
-    /// <summary>The routes that were found last: most changes of a rubric leave them as they are.</summary>
-    internal FoundRoutes? Routes { get; set; }
 
     /// <summary>Checks a record under a rubric, which says what kinds a machine may lack.</summary>
     /// <exception cref="ArgumentException">The record has a fault; the message has the first.</exception>

@@ -1,7 +1,7 @@
 using System.Globalization;
 using WideLever.Core.Records;
 
-namespace WideLever.Core.Benching;
+namespace WideLever.Core.StepLines;
 
 /// <summary>Titles and ids of steps for which nobody chose one.</summary>
 public static class StepNames

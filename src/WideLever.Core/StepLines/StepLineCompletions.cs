@@ -1,6 +1,6 @@
 using WideLever.Core.Records;
 
-namespace WideLever.Core.Benching;
+namespace WideLever.Core.StepLines;
 
 /// <summary>How a step line could go on at the caret. <c>docs/step-line.md</c>, <em>Completions</em>.</summary>
 public static class StepLineCompletions

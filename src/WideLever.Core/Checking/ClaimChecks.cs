@@ -1,6 +1,7 @@
+using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 
-namespace WideLever.Core.Records;
+namespace WideLever.Core.Checking;
 
 /// <summary>How a claim stands to what the bench found.</summary>
 public enum ClaimState

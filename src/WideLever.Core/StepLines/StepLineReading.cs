@@ -1,6 +1,6 @@
 using WideLever.Core.Records;
 
-namespace WideLever.Core.Benching;
+namespace WideLever.Core.StepLines;
 
 /// <summary>A fault of a step line.</summary>
 /// <param name="Start">Where it begins, characters from the start of the line.</param>

@@ -1,7 +1,7 @@
 using System.Text;
 using System.Text.RegularExpressions;
 
-namespace WideLever.Core.Benching;
+namespace WideLever.Core.StepLines;
 
 internal enum TokenKind { Word, Text, Comma, Semicolon, Opens, Frees, Layer, Unknown }
 

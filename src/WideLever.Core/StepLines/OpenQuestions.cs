@@ -1,6 +1,6 @@
 using WideLever.Core.Records;
 
-namespace WideLever.Core.Benching;
+namespace WideLever.Core.StepLines;
 
 /// <summary>A fact of an action that is not known.</summary>
 public enum OpenFact

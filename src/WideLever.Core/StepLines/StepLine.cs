@@ -1,7 +1,7 @@
 using System.Globalization;
 using WideLever.Core.Records;
 
-namespace WideLever.Core.Benching;
+namespace WideLever.Core.StepLines;
 
 /// <summary>
 /// A step as one line of text: <c>8 ph0 m2x5, 2 ph0 m2x9 under foot, 12 clips, lift cover &gt; inside</c>. The grammar is in
