@@ -62,6 +62,8 @@ public static class WebHost
         {
             builder.Services.AddSingleton(folder);
             builder.Services.AddHostedService<ShelfReading>();
+            // What goes wrong in work behind the server is logged; it takes nobody's server away.
+            builder.Services.Configure<HostOptions>(options => options.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
         }
         builder.Services.AddSingleton<Store>();
         builder.Services.AddSingleton<RubricInUse>();
