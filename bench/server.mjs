@@ -49,7 +49,10 @@ for (let i = 0; i < 20; i += 1) {
 console.log(`a field of 300 units        ${median(fields)} ms`);
 
 // What an edit of the rubric would do to every unit, as the screen asks for it.
-const rubric = await (await fetch(`${base}/api/rubrics/document?name=House%20rubric&revision=1`)).json();
+const inUse = (await (await fetch(`${base}/api/shelf`)).json()).rubric;
+const rubric = await (
+  await fetch(`${base}/api/rubrics/document?name=${encodeURIComponent(inUse.name)}&revision=${inUse.revision}`)
+).json();
 const previews = [];
 for (let i = 0; i < 12; i += 1) {
   const body = JSON.stringify({ ...rubric, screwBase: 0.9 - i / 100 });
