@@ -31,7 +31,7 @@ public sealed class Desk(Store store, RubricInUse rubric, Shelf shelf)
 
     private readonly Lock writing = new();
 
-    /// <summary>Told of every act that is on disk, in order.</summary>
+    /// <summary>Told of every act once it is on disk; of two at about the same time either may be told first.</summary>
     public event Action<Happened>? Done;
 
     /// <summary>Does an act.</summary>

@@ -1,4 +1,3 @@
-using System.Globalization;
 using WideLever.Core.Records;
 
 namespace WideLever.House;
@@ -96,9 +95,6 @@ public sealed record SeenRevisions(bool Any, IReadOnlyList<long> Revisions)
 
     /// <summary>Whether a revision is one that was seen.</summary>
     public bool Hold(long revision) => Any || Revisions.Contains(revision);
-
-    /// <inheritdoc/>
-    public override string ToString() => Any ? "any" : string.Join(", ", Revisions.Select(revision => revision.ToString(CultureInfo.InvariantCulture)));
 }
 
 /// <summary>Who acts, and on what it has seen.</summary>

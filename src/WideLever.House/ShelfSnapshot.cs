@@ -97,8 +97,8 @@ public sealed class ShelfUnit
     /// <summary>What is wrong with what is stored; none where it can be read.</summary>
     public IReadOnlyList<Fault> Faults => Check.Faults;
 
-    /// <summary>Whether it can be read; one that was summed up before can.</summary>
-    public bool IsReadable => summary is not null || Check.Checked is not null;
+    /// <summary>Whether it can be read; one that was summed up before and is not read yet is taken to.</summary>
+    public bool IsReadable => check is { } read ? read.Checked is not null : summary is not null || Check.Checked is not null;
 
     /// <summary>Its record.</summary>
     /// <exception cref="UnreadableException">It cannot be read.</exception>

@@ -35,8 +35,9 @@ public sealed class Undo(Desk desk, Store store)
         var writings = new List<PutDocument> { reversed };
         foreach (var besides in store.Changes.Besides(target.Sequence))
         {
-            // What was changed again in the other document stays there: a part that no step frees does no harm.
-            if (stand.Head(besides.Kind, besides.Id) is { } other && Without(besides.Kind, other, besides.Revision, besides.Sequence) is { } document)
+            // What was changed again in the other document stays there: a part that no step frees does no harm. What is off the shelf stays as well
+            // where it cannot be read, and is checked when it comes back.
+            if (!IsAway(stand, besides) && stand.Head(besides.Kind, besides.Id) is { } other && Without(besides.Kind, other, besides.Revision, besides.Sequence) is { } document)
                 writings.Add(document);
         }
         // What was taken back may be needed meanwhile by the other half of the record, such as a part that a step frees.
@@ -45,6 +46,21 @@ public sealed class Undo(Desk desk, Store store)
             ? Refusal.Faulty(faults)
             : new Proposal<Committed>($"{verb}: {Plain(target.What)}", writings, id, new(head.Revision + 1, hints));
     });
+
+    /// <summary>Whether a document is of a unit off the shelf that cannot be read.</summary>
+    private static bool IsAway(Stand stand, ActChange change)
+    {
+        if (change.Kind != DocumentKind.Unit || stand.Standing(change.Id) is not { Removed: true })
+            return false;
+        try
+        {
+            return stand.Unit(change.Id) is null;
+        }
+        catch (UnreadableException)
+        {
+            return true;
+        }
+    }
 
     private static string Plain(string what) => what.StartsWith("undid: ", StringComparison.Ordinal) || what.StartsWith("did again: ", StringComparison.Ordinal)
         ? what[(what.IndexOf(": ", StringComparison.Ordinal) + 2)..] : what;
@@ -100,7 +116,7 @@ public sealed class Undo(Desk desk, Store store)
         string? Written(DocumentKind kind, string id) =>
             writings.Find(one => one.Kind == kind && one.Id == id) is { } written ? System.Text.Encoding.UTF8.GetString(written.Document.Span) : null;
         var pairs = writings.SelectMany(one => one.Kind == DocumentKind.Unit
-            ? stand.Standing(one.Id)!.Teardowns.Select(teardownId => (UnitId: one.Id, TeardownId: teardownId))
+            ? stand.Standing(one.Id) is { Removed: true } ? [] : stand.Standing(one.Id)!.Teardowns.Select(teardownId => (UnitId: one.Id, TeardownId: teardownId))
             : stand.UnitsOf(one.Id).Where(unit => !unit.Removed).Select(unit => (unit.UnitId, TeardownId: one.Id)));
         foreach (var (unitId, teardownId) in pairs.Distinct())
         {

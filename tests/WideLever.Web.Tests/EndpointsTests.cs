@@ -297,6 +297,7 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
                 var (status, problem, _) = await own.GetAsync($"/api/units/{id}{path}");
                 (status, (string)problem!["type"]!).ShouldBe((HttpStatusCode.Conflict, "urn:wide-lever:unreadable"), path);
             }
+            (await own.PostAsync($"/api/teardowns/{id}/line", """{"line": "2 clips"}""")).Status.ShouldBe(HttpStatusCode.Conflict);
             var (_, file, _) = await own.GetAsync($"/api/units/{id}/stored");
             file!["unit"]!.ToJsonString().ShouldContain("perpetuum");
             (await own.GetAsync("/api/units/none/stored")).Status.ShouldBe(HttpStatusCode.NotFound);
@@ -305,6 +306,24 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
         {
             await own.DisposeAsync();
         }
+    }
+
+    [Fact]
+    public async Task A_variant_off_the_shelf_that_cannot_be_read_keeps_nobody_from_logging_and_undoing()
+    {
+        var id = await bench.ImportAsync("3-modular");
+        var variant = (string)(await bench.PostAsync($"/api/units/{id}/variants", """{"modelCode": "OFF"}""")).Body!["id"]!;
+        var teardown = (string)(await bench.GetAsync($"/api/units/{id}")).Body!["teardownId"]!;
+        (await bench.PostAsync($"/api/teardowns/{teardown}/line/commit", """{"line": "2 clips = pen:other \"With a pen\""}""", 1)).Status.ShouldBe(HttpStatusCode.OK);
+        (await Bench.SendAsync(bench.Window, HttpMethod.Delete, $"/api/units/{variant}")).Status.ShouldBe(HttpStatusCode.NoContent);
+        var store = bench.Service<Store>();
+        var head = store.Documents.Head(DocumentKind.Unit, variant)!;
+        store.Acts.Commit("newer", "wrote a word that is not known here",
+            [new PutDocument(DocumentKind.Unit, variant, head.Revision, System.Text.Encoding.UTF8.GetBytes(head.Document.Replace("\"kind\":\"battery\"", "\"kind\":\"perpetuum\"", StringComparison.Ordinal)))]);
+        (await bench.PostAsync($"/api/teardowns/{teardown}/line", """{"line": "3 clips"}""")).Status.ShouldBe(HttpStatusCode.OK);
+        (await bench.PostAsync($"/api/teardowns/{teardown}/line/commit", """{"line": "3 clips"}""", 2)).Status.ShouldBe(HttpStatusCode.OK);
+        foreach (var _ in Enumerable.Range(0, 2))
+            (await bench.PostAsync($"/api/teardowns/{teardown}/undo")).Status.ShouldBe(HttpStatusCode.OK);
     }
 
     [Fact]

@@ -29,7 +29,7 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
             ? Refusal.NoTeardown(teardownId)
             : new Proposal<BenchEntry>("noted at the bench", [new LogEntry(teardownId, Encoding.UTF8.GetString(RecordJson.Canonical(entry)))], teardownId, entry));
 
-    /// <summary>The record of a teardown as its first unit has it, with the parts of every unit that it serves; null: no such teardown.</summary>
+    /// <summary>The record of a teardown as its first unit has it, with the parts of every unit on the shelf that it serves; null: no such teardown, or none of its units is on the shelf.</summary>
     /// <param name="teardownId">The teardown.</param>
     /// <param name="since">The revision whose steps and layers are meant; null: those of now.</param>
     public TeardownRecord? Record(string teardownId, long? since = null)
@@ -38,7 +38,7 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
             return null;
         var teardown = StoredDocuments.Teardown(teardownId, since is { } revision && revision >= 1 && revision < head.Revision
             ? store.Changes.DocumentsAt(DocumentKind.Teardown, teardownId, revision)[0] : head.Document, head.Version);
-        return Record(teardown, store.Standings.UnitsOf(teardownId).Select(unit => store.Documents.Head(DocumentKind.Unit, unit.UnitId)!).Select(unit => StoredDocuments.Unit(unit.Id, unit.Document, unit.Version)));
+        return Record(teardown, store.Standings.UnitsOf(teardownId).Where(unit => !unit.Removed).Select(unit => store.Documents.Head(DocumentKind.Unit, unit.UnitId)!).Select(unit => StoredDocuments.Unit(unit.Id, unit.Document, unit.Version)));
     }
 
     private static TeardownRecord? Record(TeardownDocument teardown, IEnumerable<UnitDocument> served)
@@ -50,7 +50,7 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
     /// <summary>A teardown with a line's step in it, or why not.</summary>
     public Outcome<EditedTeardown> Commit(Stand stand, Found<TeardownDocument> teardown, LineRequest line, BenchState state)
     {
-        var units = stand.UnitsOf(teardown.Id).Select(unit => stand.Unit(unit.UnitId)!.Document);
+        var units = stand.UnitsOf(teardown.Id).Where(unit => !unit.Removed).Select(unit => stand.Unit(unit.UnitId)!.Document);
         // A line that was opened for editing counts the steps as they were then: its numbers mean those, wherever they stand by now.
         var opened = line is { StepId: not null, Since: { } since } && since >= 1 && since < teardown.Revision
             ? StoredDocuments.Teardown(teardown.Id, store.Changes.DocumentsAt(DocumentKind.Teardown, teardown.Id, since)[0]) : teardown.Document;

@@ -90,7 +90,7 @@ public static class WebHost
         {
             ExceptionHandler = AnswerErrorAsync,
             // A body that is too long or ends early is the caller's doing, told in the answer.
-            SuppressDiagnosticsCallback = context => context.Exception is BadHttpRequestException,
+            SuppressDiagnosticsCallback = context => context.Exception is BadHttpRequestException or UnreadableException,
         });
         app.UseHostFiltering();
         app.UseSecurityHeaders(Page.Headers());
@@ -133,6 +133,7 @@ public static class WebHost
         {
             BadHttpRequestException { StatusCode: 413 } => Problems.TooLarge(),
             BadHttpRequestException bad => Problems.Broken(bad.StatusCode, bad.Message),
+            UnreadableException unreadable => Problems.Of(Refusal.Unreadable(unreadable.What, unreadable.Faults)),
             { } error when DataFolder.IsNoRoom(error) => Problems.NoRoom(),
             _ => Problems.Error(),
         }).ExecuteAsync(context);
