@@ -16,7 +16,7 @@ export function Unreadable({ shelf }: { shelf: Schemas['ShelfView'] }) {
         <p className="warning" role="status">
           The rubric in use, {unreadableRubric.name}, revision {unreadableRubric.revision}, cannot be read by this
           version of the program ({faultText(unreadableRubric.faults)}). Until another is taken into use, the shelf is
-          scored under {rubric.name}, revision {rubric.revision}.
+          scored under the one that ships with the program: {rubric.name}, revision {rubric.revision}.
         </p>
       )}
       {unreadable.length > 0 && (
