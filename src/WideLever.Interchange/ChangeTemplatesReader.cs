@@ -19,9 +19,6 @@ public static class ChangeTemplatesReader
 
     private static readonly IReadOnlyList<string> Edits = ["setPart", "addPlace", "setGuidance", "replaceActions", "setScrews", "addStep", "moveSteps"];
 
-    private static readonly IReadOnlyList<string> Verbs =
-        ["unscrew", "unclip", "unlatch", "slide", "switch", "swing", "route", "move", "unplug", "peel", "unbond", "lift", "thermal"];
-
     /// <summary>The file that ships with the program.</summary>
     public static byte[] ShippedBytes
     {
@@ -106,7 +103,7 @@ public static class ChangeTemplatesReader
             "replaceActions" => new ReplaceActions
             {
                 Steps = fields.RequiredWord<ChangeSteps>("steps"),
-                Do = Known(fields, "do", fields.RequiredText("do"), Verbs),
+                Do = Known(fields, "do", fields.RequiredText("do"), Words.Of<Verb>()),
                 Words = fields.Texts("words"),
                 With = fields.List("with", (value, at) => RecordReader.Action(fields.Inner(value, at))),
                 SameCount = fields.YesNo("sameCount", false),

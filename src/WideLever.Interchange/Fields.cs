@@ -175,6 +175,21 @@ internal sealed class Fields
 
     public T? Word<T>(string name) where T : struct, Enum => HasKnown(name, out var value) ? Word<T>(name, value) : null;
 
+    /// <summary>Position of the word that tells the kind of an action; null: unknown.</summary>
+    public int? WordOf(ActionWord of)
+    {
+        if (!HasKnown(of.Field, out var value))
+            return null;
+        if (value.ValueKind == JsonValueKind.String && value.IsPlain(out var plain) && of.TryFind(plain, out var found))
+            return found;
+        if (Text(At(of.Field), value) is not { } word)
+            return null;
+        if (of.TryFind(word, out var at))
+            return at;
+        Unrecognised(At(of.Field), word, of.Words);
+        return null;
+    }
+
     public T? OwnWord<T>(string name) where T : struct, Enum => HasOwn(name, out var value) ? Word<T>(name, value) : null;
 
     /// <summary>A word, or null where it is unknown; <paramref name="leftOut"/> where the field is left out, which is another thing.</summary>
@@ -351,9 +366,11 @@ internal sealed class Fields
             return null;
         if (Core.Records.Words.TryParse<T>(word, out var member))
             return member;
-        Add(at, $"unrecognised word \"{Shown(word)}\"{NearestWord.Clause(word, Core.Records.Words.Of<T>())}");
+        Unrecognised(at, word, Core.Records.Words.Of<T>());
         return null;
     }
+
+    private void Unrecognised(Place at, string word, IReadOnlyList<string> known) => Add(at, $"unrecognised word \"{Shown(word)}\"{NearestWord.Clause(word, known)}");
 
     private bool? YesNo(Place at, JsonValue value)
     {

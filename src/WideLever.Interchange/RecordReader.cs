@@ -378,9 +378,9 @@ public static class RecordReader
         var word = fields.Has("do", out var value) ? fields.Text(at, value) : null;
         if (value.ValueKind == JsonValueKind.Undefined && fields.IsObject)
             fields.Add(at, "is required");
-        TeardownAction? action = word switch
+        TeardownAction? action = word is null || ActionRow.Find(word) is not { } row ? null : row.Verb switch
         {
-            "unscrew" => new Unscrew
+            Verb.Unscrew => new Unscrew
             {
                 Drive = fields.Word<Drive>("drive"),
                 Size = fields.Text("size"),
@@ -391,19 +391,8 @@ public static class RecordReader
                 Cover = fields.Word("cover", leftOut: Cover.None),
                 Covers = fields.OwnWhole("covers"),
             },
-            "unclip" => new Unclip(),
-            "unlatch" => new Unlatch(),
-            "slide" => new Slide(),
-            "switch" => new Switch(),
-            "swing" => new Swing(),
-            "route" => new Route(),
-            "move" => new Move(),
-            "unplug" => new Unplug { Connector = fields.Word<Connector>("connector") },
-            "peel" => new Peel { What = fields.Word<PeelWhat>("what") },
-            "unbond" => new Unbond { Bond = fields.Word<Bond>("bond"), LengthMm = fields.Number("lengthMm") },
-            "lift" => new Lift { What = fields.Word<LiftWhat>("what") },
-            "thermal" => new Thermal { What = fields.Word<ThermalWhat>("what") },
-            _ => null,
+            Verb.Unbond => new Unbond { Bond = fields.Word<Bond>("bond"), LengthMm = fields.Number("lengthMm") },
+            _ => row.New(row.Word is { } of ? fields.WordOf(of) : null),
         };
         if (action is null)
         {

@@ -207,19 +207,8 @@ public static class RubricReader
             PerStep = fields.RequiredNumber("perStep"),
             Unscrew = ScrewTimes(fields.RequiredObject("unscrew")),
             Cover = OutBacks<Cover>(fields, "cover"),
-            Unclip = OutBack(fields, "unclip"),
-            Unlatch = OutBack(fields, "unlatch"),
-            Slide = OutBack(fields, "slide"),
-            Switch = OutBack(fields, "switch"),
-            Swing = OutBack(fields, "swing"),
-            Route = OutBack(fields, "route"),
-            Move = OutBack(fields, "move"),
-            Unplug = OutBacks<Connector>(fields, "unplug"),
-            Peel = OutBacks<PeelWhat>(fields, "peel"),
-            Unbond = OutBacks<Bond>(fields, "unbond"),
+            Standard = new(row => row.Verb == Verb.Unscrew ? [default] : Each(fields, row, OutBack)),
             UnknownBondLength = Span(fields, "unknownBondLength"),
-            Lift = OutBacks<LiftWhat>(fields, "lift"),
-            Thermal = OutBacks<ThermalWhat>(fields, "thermal"),
         };
         fields.End();
         return times;
@@ -261,20 +250,8 @@ public static class RubricReader
     {
         var damage = new Damage
         {
-            Unscrew = fields.RequiredNumber("unscrew"),
             UnscrewSmallHead = fields.RequiredNumber("unscrewSmallHead"),
-            Unclip = fields.RequiredNumber("unclip"),
-            Unlatch = fields.RequiredNumber("unlatch"),
-            Slide = fields.RequiredNumber("slide"),
-            Switch = fields.RequiredNumber("switch"),
-            Swing = fields.RequiredNumber("swing"),
-            Route = fields.RequiredNumber("route"),
-            Move = fields.RequiredNumber("move"),
-            Unplug = Numbers<Connector>(fields, "unplug"),
-            Peel = Numbers<PeelWhat>(fields, "peel"),
-            Unbond = Numbers<Bond>(fields, "unbond"),
-            Lift = Numbers<LiftWhat>(fields, "lift"),
-            Thermal = Numbers<ThermalWhat>(fields, "thermal"),
+            Chance = new(row => Each(fields, row, Number)),
         };
         fields.End();
         return damage;
@@ -304,6 +281,17 @@ public static class RubricReader
     }
 
     private static WordTable<T, double> Numbers<T>(Fields parent, string name) where T : struct, Enum => Table<T, double>(parent, name, Number);
+
+    /// <summary>The value of an action, or its table of words.</summary>
+    private static List<TValue> Each<TValue>(Fields parent, ActionRow row, Func<Fields, string, TValue> read)
+    {
+        if (row.Word is not { } of)
+            return [read(parent, row.Verb.Word())];
+        var fields = parent.RequiredObject(row.Verb.Word());
+        var values = of.Words.Select(word => read(fields, word)).ToList();
+        fields.End();
+        return values;
+    }
 
     private static WordTable<T, OutBack> OutBacks<T>(Fields parent, string name) where T : struct, Enum => Table<T, OutBack>(parent, name, OutBack);
 

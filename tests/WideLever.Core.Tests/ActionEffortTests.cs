@@ -154,7 +154,7 @@ public sealed class ActionEffortTests
     public void Under_the_school_observed_a_step_whose_out_is_nothing_costs_its_standard_effort()
     {
         var rubric = Examples.House.With(schools => schools with { Effort = EffortSchool.Observed });
-        rubric = rubric with { Times = rubric.Times with { Move = new OutBack(0, 8) } };
+        rubric = rubric with { Times = rubric.Times with { Standard = rubric.Times.Standard.With(Verb.Move, new OutBack(0, 8)) } };
         StepEffort.Of(Build.Step("a", "outside", new Move()) with { ObservedSeconds = 30 }, rubric).Charged.ShouldBe(EffortSeconds.Exactly(8));
     }
 }

@@ -262,7 +262,7 @@ public sealed class CriteriaTests
         var (glue, further) = (Examples.House.Bonds[Bond.SoftGlue], Examples.House.ExtraBond);
         Build.OneStep(new Unbond { Bond = Bond.SoftGlue, LengthMm = 40, Count = new(1, 3) }).Criterion(Criterion.Bonds)
             .ShouldBeAbout(glue * further * further, (glue * further * further + glue) / 2, glue);
-        var (clip, zero) = (Examples.House.Damage.Unclip, Examples.House.SurvivalAtZero);
+        var (clip, zero) = (Examples.House.Damage.Chance[Verb.Unclip][0], Examples.House.SurvivalAtZero);
         double Worth(double count) => (Math.Pow(1 - clip, count) - zero) / (1 - zero);
         Build.OneStep(new Unclip { Count = new(2, 6) }).Criterion(Criterion.Survival).ShouldBeAbout(Worth(6), Worth(4), Worth(2));
     }

@@ -67,7 +67,7 @@ public sealed class RescoringTests
                 }
             }
         }
-        raised.ShouldBeGreaterThan(200);
+        raised.ShouldBeGreaterThan(3 * Shelf.Count);
     }
 
     [Fact]

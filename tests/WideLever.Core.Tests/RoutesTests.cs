@@ -184,14 +184,14 @@ public sealed class RoutesTests
         Build.Record(["outside"], [Free("slow", "outside", "battery", new Move { Count = 2 }), Free("quick", "outside", "battery", new Move())], Battery)
             .RouteTo("battery", Steps).ShouldBe(["quick"]);
         // Equal efforts: fewer steps.
-        var free = House with { Times = House.Times with { Switch = new(0, 0) } };
+        var free = House with { Times = House.Times with { Standard = House.Times.Standard.With(Verb.Switch, new OutBack(0, 0)) } };
         Build.Record(["outside"],
             [Build.Step("extra", "outside", new Switch()), Free("two", "outside", "battery") with { After = ["extra"] }, Free("one", "outside", "battery")], Battery)
             .RouteTo("battery", free).ShouldBe(["one"]);
         // All equal: the positions that come first.
         Build.Record(["outside"], [Free("first", "outside", "battery"), Free("second", "outside", "battery")], Battery).RouteTo("battery").ShouldBe(["first"]);
         // A difference below the microsecond is none.
-        var hair = House with { Times = House.Times with { Slide = new(16 - 1e-8, 0) } };
+        var hair = House with { Times = House.Times with { Standard = House.Times.Standard.With(Verb.Slide, new OutBack(16 - 1e-8, 0)) } };
         Build.Record(["outside"], [Free("move", "outside", "battery", new Move()), Free("slide", "outside", "battery", new Slide())], Battery)
             .RouteTo("battery", hair).ShouldBe(["move"]);
     }
@@ -251,7 +251,7 @@ public sealed class RoutesTests
     [Fact]
     public void Routes_that_were_found_are_taken_again_where_no_effort_and_no_school_of_power_changed_and_nowhere_else()
     {
-        var other = House with { Times = House.Times with { ToolPickUp = 9 * House.Times.ToolPickUp, Unclip = 90 * House.Times.Unclip } };
+        var other = House with { Times = House.Times with { ToolPickUp = 9 * House.Times.ToolPickUp, Standard = House.Times.Standard.With(Verb.Unclip, 90 * House.Times.Standard[Verb.Unclip][0]) } };
         Rubric[] rubrics = [House, House with { ScrewBase = 0.5 }, WhereBlocking, other, House with { Schools = House.Schools with { Effort = EffortSchool.Steps } }, House];
         var record = Examples.Record("1-two-routes");
         foreach (var rubric in rubrics)

@@ -32,7 +32,7 @@ public sealed class RubricReaderTests
         (house.Name, house.Revision, house.Currency).ShouldBe(("House rubric", 2, "EUR"));
         house.Repair.Pairs.Select(pair => pair.Key).ShouldBe(RubricKinds.Repair);
         house.Upgrade.Pairs.Select(pair => pair.Key).ShouldBe(RubricKinds.Upgrade);
-        house.Times.Unplug[Connector.Coax].ShouldBe(new OutBack(2.5, 6));
+        house.Times.Standard[Verb.Unplug][(int)Connector.Coax].ShouldBe(new OutBack(2.5, 6));
         house.Schools.ShouldBe(new Schools());
         house.Times.Unscrew.PitchSpan.ShouldBe(new Span(0.30, 0.50));
     }

@@ -19,5 +19,9 @@ describe('actions in words', () => {
     expect(inWords({ do: 'unclip', count: 12 })).toBe('12 clips');
     expect(inWords({ do: 'unbond', bond: 'tape', lengthMm: 120, count: 2 })).toBe('2 × tape, 120 mm');
     expect(inWords({ do: 'thermal', what: 'paste' })).toBe('part paste');
+    expect(inWords({ do: 'unplug', count: 2 })).toBe('2 × unknown connector');
+    expect(inWords({ do: 'peel' })).toBe('peel unknown');
+    expect(inWords({ do: 'route', count: [2, 3] })).toBe('2 to 3 × cable out of its channel');
+    expect(inWords({ do: 'unlatch', count: null })).toBe('latches, not counted');
   });
 });

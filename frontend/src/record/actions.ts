@@ -1,25 +1,25 @@
 import type { Action } from '../api/client';
+import rows from '../api/actions.json';
 import { label } from '../words';
 import { countText } from './counts';
 
 export type Deed = Action['do'];
 
-/** What can be done, in the order in which a teardown needs it most, with the name of its button. */
-export const deeds: readonly { deed: Deed; name: string }[] = [
-  { deed: 'unscrew', name: 'Screws' },
-  { deed: 'unclip', name: 'Clips' },
-  { deed: 'lift', name: 'Lift' },
-  { deed: 'unplug', name: 'Unplug' },
-  { deed: 'peel', name: 'Peel' },
-  { deed: 'unbond', name: 'Bond' },
-  { deed: 'thermal', name: 'Thermal joint' },
-  { deed: 'unlatch', name: 'Latch' },
-  { deed: 'slide', name: 'Slide' },
-  { deed: 'swing', name: 'Swing' },
-  { deed: 'route', name: 'Cable route' },
-  { deed: 'move', name: 'Move aside' },
-  { deed: 'switch', name: 'Switch' },
-];
+/** One action of the core's table. */
+interface ActionRow {
+  readonly deed: Deed;
+  /** The name of its button. */
+  readonly name: string;
+  /** What the log says where nothing is counted; # stands for the word that tells its kind. */
+  readonly log: string;
+  /** The field of that word. */
+  readonly word: 'connector' | 'what' | 'bond' | null;
+  readonly one: string | null;
+  readonly many: string | null;
+}
+
+/** What can be done, in the order in which a teardown needs it most: the core's own table, written out when the client is built. */
+export const deeds = rows as readonly ActionRow[];
 
 /** A new action with nothing known of it; screws are taken to be loose until told otherwise. */
 export function newAction(deed: Deed): Action {
@@ -48,19 +48,21 @@ export function describe(action: Action): string {
             : `, under ${label(action.cover)}`;
       return `${count} × ${size}, ${thread}, ${captive}${cover}`;
     }
-    case 'unplug':
-      return `${times}${action.connector == null ? 'unknown connector' : label(action.connector)}`;
-    case 'unbond':
-      return `${times}${action.bond == null ? 'unknown bond' : label(action.bond)}${action.lengthMm == null ? '' : `, ${action.lengthMm} mm`}`;
-    case 'peel':
-    case 'lift':
-    case 'thermal':
-      return `${times}${action.do === 'thermal' ? 'part' : action.do} ${action.what == null ? 'unknown' : label(action.what)}`;
-    case 'unclip':
-      return counted === 1 ? '1 clip' : counted === null ? 'clips, not counted' : `${count} clips`;
-    case 'unlatch':
-      return counted === 1 ? '1 latch' : counted === null ? 'latches, not counted' : `${count} latches`;
-    default:
-      return `${times}${action.do === 'route' ? 'cable out of its channel' : action.do === 'move' ? 'move aside' : action.do}`;
+    default: {
+      const row = deeds.find(({ deed }) => deed === action.do);
+      if (row === undefined) return `${times}${action.do}`;
+      if (row.many !== null) {
+        if (counted === null) return `${row.many}, not counted`;
+        return `${count} ${counted === 1 ? row.one : row.many}`;
+      }
+      const length = action.do === 'unbond' && action.lengthMm != null ? `, ${action.lengthMm} mm` : '';
+      return `${times}${row.log.replace('#', wordOf(action, row.word))}${length}`;
+    }
   }
+}
+
+/** The word that tells the kind of an action. */
+function wordOf(action: Action, field: ActionRow['word']): string {
+  const word = field === null ? undefined : (action as Partial<Record<string, string | null>>)[field];
+  return word == null ? `unknown ${field === 'what' ? '' : (field ?? '')}`.trimEnd() : label(word);
 }

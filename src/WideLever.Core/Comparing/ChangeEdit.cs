@@ -197,16 +197,7 @@ public sealed record ReplaceActions : ChangeEdit
 
     private bool Matches(TeardownAction action) => action.Verb.Word() == Do && (Words.Count == 0 || (OfWhat(action) is { } word && Words.Contains(word)));
 
-    private static string? OfWhat(TeardownAction action) => action switch
-    {
-        Unplug unplug => unplug.Connector?.Word(),
-        Peel peel => peel.What?.Word(),
-        Unbond bond => bond.Bond?.Word(),
-        Lift lift => lift.What?.Word(),
-        Thermal thermal => thermal.What?.Word(),
-        Unscrew screws => screws.Drive?.Word(),
-        _ => null,
-    };
+    private static string? OfWhat(TeardownAction action) => action is Unscrew screws ? screws.Drive?.Word() : action.WordAt is { } word ? action.Row().Word!.Words[word] : null;
 }
 
 /// <summary>Other screws.</summary>

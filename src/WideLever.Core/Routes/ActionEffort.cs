@@ -29,36 +29,25 @@ public static class ActionEffort
         {
             Unscrew screws => OfScrews(screws, count, times),
             Unbond bond => OfBond(bond, count, times),
-            Unplug plug => Counted(count, times.Unplug, plug.Connector),
-            Peel peel => Counted(count, times.Peel, peel.What),
-            Lift lift => Counted(count, times.Lift, lift.What),
-            Thermal thermal => Counted(count, times.Thermal, thermal.What),
-            Unclip => Counted(count, times.Unclip),
-            Unlatch => Counted(count, times.Unlatch),
-            Slide => Counted(count, times.Slide),
-            Switch => Counted(count, times.Switch),
-            Swing => Counted(count, times.Swing),
-            Route => Counted(count, times.Route),
-            Move => Counted(count, times.Move),
-            _ => throw new ArgumentOutOfRangeException(nameof(action), action, "an action without a standard time"),
+            _ => Counted(count, times.Standard[action.Verb], action.WordAt),
         };
     }
 
     private static StandardEffort Counted(Count count, OutBack seconds) => new(count.Least * seconds, count.Most * seconds);
 
-    private static StandardEffort Counted<T>(Count count, WordTable<T, OutBack> table, T? word) where T : struct, Enum
+    private static StandardEffort Counted(Count count, ReadOnlySpan<OutBack> byWord, int? word)
     {
-        var (least, greatest) = Ends(table, word);
+        var (least, greatest) = Ends(byWord, word);
         return new(count.Least * least, count.Most * greatest);
     }
 
-    /// <summary>The pair of a known word; the pairs of least and greatest sum where it is unknown.</summary>
-    private static (OutBack Least, OutBack Greatest) Ends<T>(WordTable<T, OutBack> table, T? word) where T : struct, Enum
+    /// <summary>The pair of a known word, or the only one; the pairs of least and greatest sum where the word is unknown.</summary>
+    private static (OutBack Least, OutBack Greatest) Ends(ReadOnlySpan<OutBack> byWord, int? word)
     {
         if (word is { } known)
-            return (table[known], table[known]);
-        var (least, greatest) = (table.Values[0], table.Values[0]);
-        foreach (var pair in table.Values[1..])
+            return (byWord[known], byWord[known]);
+        var (least, greatest) = (byWord[0], byWord[0]);
+        foreach (var pair in byWord[1..])
         {
             if (pair.Sum < least.Sum)
                 least = pair;
@@ -73,7 +62,7 @@ public static class ActionEffort
         var screw = times.Unscrew;
         var length = screws.Length is { } mm ? new Span(mm, mm) : screw.UnknownLength;
         var pitch = screws.Thread is { } thread && screw.Pitch.TryGetValue(thread, out var known) ? new Span(known, known) : screw.PitchSpan;
-        var (leastCover, greatestCover) = Ends(times.Cover, screws.Cover);
+        var (leastCover, greatestCover) = Ends(times.Cover.Values, (int?)screws.Cover);
         // A fine thread takes more turns: the least effort goes with the greatest pitch.
         return new(
             OfScrews(count.Least, screw, length.Low, pitch.High, tray: screws.Captive == false) + Math.Min(screws.Covers ?? count.Least, count.Least) * leastCover,
@@ -98,9 +87,9 @@ public static class ActionEffort
         StandardEffort OfBond(Bond word)
         {
             if (word == Bond.ReleaseTab)
-                return Counted(count, times.Unbond[word]);
+                return Counted(count, times.Standard[Verb.Unbond][(int)word]);
             var length = bond.LengthMm is { } mm ? new Span(mm, mm) : times.UnknownBondLength;
-            return new(count.Least * length.Low / 100 * times.Unbond[word], count.Most * length.High / 100 * times.Unbond[word]);
+            return new(count.Least * length.Low / 100 * times.Standard[Verb.Unbond][(int)word], count.Most * length.High / 100 * times.Standard[Verb.Unbond][(int)word]);
         }
     }
 }

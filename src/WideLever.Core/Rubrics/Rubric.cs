@@ -69,90 +69,21 @@ public sealed record Times
     /// <summary>What hides a screw.</summary>
     public required WordTable<Cover, OutBack> Cover { get; init; }
 
-    /// <summary>A clip.</summary>
-    public required OutBack Unclip { get; init; }
-
-    /// <summary>A latch.</summary>
-    public required OutBack Unlatch { get; init; }
-
-    /// <summary>A slide.</summary>
-    public required OutBack Slide { get; init; }
-
-    /// <summary>A switch.</summary>
-    public required OutBack Switch { get; init; }
-
-    /// <summary>A swing.</summary>
-    public required OutBack Swing { get; init; }
-
-    /// <summary>A cable in its channel.</summary>
-    public required OutBack Route { get; init; }
-
-    /// <summary>Something moved out of the way.</summary>
-    public required OutBack Move { get; init; }
-
-    /// <summary>A connection.</summary>
-    public required WordTable<Connector, OutBack> Unplug { get; init; }
-
-    /// <summary>Something peeled.</summary>
-    public required WordTable<PeelWhat, OutBack> Peel { get; init; }
-
-    /// <summary>100 mm of a bond, or one release tab.</summary>
-    public required WordTable<Bond, OutBack> Unbond { get; init; }
+    /// <summary>Every other action; of a bond 100 mm, or one release tab. Screws have none here.</summary>
+    public required ActionTable<OutBack> Standard { get; init; }
 
     /// <summary>Millimetres that an unknown bond length may have.</summary>
     public required Span UnknownBondLength { get; init; }
-
-    /// <summary>Something lifted.</summary>
-    public required WordTable<LiftWhat, OutBack> Lift { get; init; }
-
-    /// <summary>A thermal joint.</summary>
-    public required WordTable<ThermalWhat, OutBack> Thermal { get; init; }
 }
 
 /// <summary>Chance that one manipulation damages something. Method, <em>Criteria</em>, survival.</summary>
 public sealed record Damage
 {
-    /// <summary>A screw with a large head.</summary>
-    public required double Unscrew { get; init; }
+    /// <summary>Every action; of a screw that of a large head.</summary>
+    public required ActionTable<double> Chance { get; init; }
 
     /// <summary>A screw whose size is in <see cref="Rubric.SmallHeads"/>.</summary>
     public required double UnscrewSmallHead { get; init; }
-
-    /// <summary>A clip.</summary>
-    public required double Unclip { get; init; }
-
-    /// <summary>A latch.</summary>
-    public required double Unlatch { get; init; }
-
-    /// <summary>A slide.</summary>
-    public required double Slide { get; init; }
-
-    /// <summary>A switch.</summary>
-    public required double Switch { get; init; }
-
-    /// <summary>A swing.</summary>
-    public required double Swing { get; init; }
-
-    /// <summary>A cable in its channel.</summary>
-    public required double Route { get; init; }
-
-    /// <summary>Something moved.</summary>
-    public required double Move { get; init; }
-
-    /// <summary>A connection.</summary>
-    public required WordTable<Connector, double> Unplug { get; init; }
-
-    /// <summary>Something peeled.</summary>
-    public required WordTable<PeelWhat, double> Peel { get; init; }
-
-    /// <summary>A bond.</summary>
-    public required WordTable<Bond, double> Unbond { get; init; }
-
-    /// <summary>Something lifted.</summary>
-    public required WordTable<LiftWhat, double> Lift { get; init; }
-
-    /// <summary>A thermal joint.</summary>
-    public required WordTable<ThermalWhat, double> Thermal { get; init; }
 }
 
 /// <summary>A capacity as the rubric supplies it where nothing is stated of a place.</summary>

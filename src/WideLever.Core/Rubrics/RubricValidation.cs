@@ -190,37 +190,26 @@ public static class RubricValidation
                 Positive($"times.unscrew.pitch.{thread}", pitch);
             Span("times.unscrew.unknownLength", screw.UnknownLength);
             Table("times.cover", times.Cover);
-            Pair("times.unclip", times.Unclip);
-            Pair("times.unlatch", times.Unlatch);
-            Pair("times.slide", times.Slide);
-            Pair("times.switch", times.Switch);
-            Pair("times.swing", times.Swing);
-            Pair("times.route", times.Route);
-            Pair("times.move", times.Move);
-            Table("times.unplug", times.Unplug);
-            Table("times.peel", times.Peel);
-            Table("times.unbond", times.Unbond);
+            foreach (var row in ActionRow.All.Where(row => row.Verb != Verb.Unscrew))
+            {
+                var pairs = times.Standard[row.Verb];
+                for (var i = 0; i < pairs.Length; i++)
+                    Pair(At("times", row, i), pairs[i]);
+            }
             Span("times.unknownBondLength", times.UnknownBondLength);
-            Table("times.lift", times.Lift);
-            Table("times.thermal", times.Thermal);
         }
+
+        private static string At(string table, ActionRow row, int word) => $"{table}.{row.Verb.Word()}{(row.Word is { } of ? $".{of.Words[word]}" : "")}";
 
         public void DamageChances(Damage damage)
         {
-            Share("damage.unscrew", damage.Unscrew);
             Share("damage.unscrewSmallHead", damage.UnscrewSmallHead);
-            Share("damage.unclip", damage.Unclip);
-            Share("damage.unlatch", damage.Unlatch);
-            Share("damage.slide", damage.Slide);
-            Share("damage.switch", damage.Switch);
-            Share("damage.swing", damage.Swing);
-            Share("damage.route", damage.Route);
-            Share("damage.move", damage.Move);
-            Shares("damage.unplug", damage.Unplug);
-            Shares("damage.peel", damage.Peel);
-            Shares("damage.unbond", damage.Unbond);
-            Shares("damage.lift", damage.Lift);
-            Shares("damage.thermal", damage.Thermal);
+            foreach (var row in ActionRow.All)
+            {
+                var chances = damage.Chance[row.Verb];
+                for (var i = 0; i < chances.Length; i++)
+                    Share(At("damage", row, i), chances[i]);
+            }
         }
     }
 }

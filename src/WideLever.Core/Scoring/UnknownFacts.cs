@@ -137,23 +137,15 @@ internal static class UnknownFacts
                 if (screws.Cover is null)
                     yield return ("cover", Words.Members<Cover>().Select(word => screws with { Cover = word }));
                 break;
-            case Unplug { Connector: null } plug:
-                yield return ("connector", Words.Members<Connector>().Select(word => plug with { Connector = word }));
+            case Unbond { Bond: { } known, LengthMm: null } bond when known != Bond.ReleaseTab:
+                yield return ("lengthMm", Ends(rubric.Times.UnknownBondLength).Select(mm => bond with { LengthMm = mm }));
                 break;
-            case Peel { What: null } peel:
-                yield return ("what", Words.Members<PeelWhat>().Select(word => peel with { What = word }));
+            case Unbond { Bond: null } bond:
+                yield return ("bond", Words.Members<Bond>().Select(word => bond with { Bond = word, LengthMm = word == Bond.ReleaseTab ? null : bond.LengthMm }));
                 break;
-            case Lift { What: null } lift:
-                yield return ("what", Words.Members<LiftWhat>().Select(word => lift with { What = word }));
-                break;
-            case Thermal { What: null } thermal:
-                yield return ("what", Words.Members<ThermalWhat>().Select(word => thermal with { What = word }));
-                break;
-            case Unbond bond:
-                if (bond.Bond is null)
-                    yield return ("bond", Words.Members<Bond>().Select(word => bond with { Bond = word, LengthMm = word == Bond.ReleaseTab ? null : bond.LengthMm }));
-                else if (bond.LengthMm is null && bond.Bond != Bond.ReleaseTab)
-                    yield return ("lengthMm", Ends(rubric.Times.UnknownBondLength).Select(mm => bond with { LengthMm = mm }));
+            default:
+                if (action.Row().Word is { } of && action.WordAt is null)
+                    yield return (of.Field, of.Words.Select((_, i) => action.Row().New(i) with { Count = action.Count, Tool = action.Tool, Notes = action.Notes }));
                 break;
         }
     }

@@ -71,17 +71,15 @@ public static class OpenQuestions
                 if (screws.Cover is null)
                     yield return OpenFact.Cover;
                 break;
-            case Unplug { Connector: null }:
-                yield return OpenFact.Connector;
-                break;
-            case Peel { What: null } or Lift { What: null } or Thermal { What: null }:
-                yield return OpenFact.What;
-                break;
             case Unbond bond:
                 if (bond.Bond is null)
                     yield return OpenFact.Bond;
                 if (bond.Bond != Bond.ReleaseTab && bond.LengthMm is null)
                     yield return OpenFact.BondLength;
+                break;
+            default:
+                if (action.Row().Word is { } of && action.WordAt is null)
+                    yield return of.Field == "connector" ? OpenFact.Connector : OpenFact.What;
                 break;
         }
     }

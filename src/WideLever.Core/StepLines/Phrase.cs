@@ -315,45 +315,29 @@ internal sealed class Phrase
 
         private TeardownAction? Make(Verb deed)
         {
-            TeardownAction? action = deed switch
+            var row = ActionRow.Of(deed);
+            var action = deed switch
             {
                 Verb.Unscrew => Screws(),
-                Verb.Unclip => new Unclip(),
-                Verb.Unlatch => new Unlatch(),
-                Verb.Slide => new Slide(),
-                Verb.Switch => new Switch(),
-                Verb.Swing => new Swing(),
-                Verb.Route => new Route(),
-                Verb.Move => new Move(),
-                Verb.Unplug => new Unplug { Connector = What(term => term.Connector) },
-                Verb.Peel => new Peel { What = What(term => term.Peel) },
                 Verb.Unbond => Bond(),
                 // What is lifted without a word is a part.
-                Verb.Lift => new Lift { What = What(term => term.Lift) ?? (unknownWhat ? null : LiftWhat.Part) },
-                _ => new Thermal { What = What(term => term.Thermal) },
+                Verb.Lift => new Lift { What = (LiftWhat?)What(term => term.WordOf(deed)) ?? (unknownWhat ? null : LiftWhat.Part) },
+                _ => row.New(row.Word is null ? null : What(term => term.WordOf(deed))),
             };
             foreach (var (term, at) in terms.Where(said => !Fits(said.Term, deed)))
-                faults.Add(new(at.Start, at.End, $"this word says nothing about {Name(deed)}", null));
+                faults.Add(new(at.Start, at.End, $"this word says nothing about {row.About}", null));
             if (deed != Verb.Unscrew)
             {
                 foreach (var at in new[] { sizeAt, threadAt, underAt }.OfType<Token>())
-                    faults.Add(new(at.Start, at.End, $"this belongs to screws, not to {Name(deed)}", null));
+                    faults.Add(new(at.Start, at.End, $"this belongs to screws, not to {row.About}", null));
                 if (deed != Verb.Unbond && lengthAt is { } measured)
-                    faults.Add(new(measured.Start, measured.End, $"{Name(deed)} has no length", null));
+                    faults.Add(new(measured.Start, measured.End, $"{row.About} has no length", null));
             }
             return action;
         }
 
-        private static bool Fits(Term term, Verb deed) => term.Verb == deed || deed switch
-        {
-            Verb.Unscrew => term.Drive is not null || term.Captive is not null || term.Cover is not null,
-            Verb.Unplug => term.Connector is not null,
-            Verb.Peel => term.Peel is not null,
-            Verb.Unbond => term.Bond is not null,
-            Verb.Lift => term.Lift is not null,
-            Verb.Thermal => term.Thermal is not null,
-            _ => false,
-        };
+        private static bool Fits(Term term, Verb deed) => term.Verb == deed || term.WordOf(deed) is not null
+            || (deed == Verb.Unscrew && (term.Drive is not null || term.Captive is not null || term.Cover is not null));
 
         private T? What<T>(Func<Term, T?> of) where T : struct
         {
@@ -397,7 +381,7 @@ internal sealed class Phrase
 
         private Unbond Bond()
         {
-            var bond = What(term => term.Bond);
+            var bond = (Bond?)What(term => term.WordOf(Verb.Unbond));
             var length = millimetres ?? times;
             if (lengthAt is { } at)
             {
@@ -408,22 +392,5 @@ internal sealed class Phrase
             }
             return new Unbond { Bond = bond, LengthMm = length };
         }
-
-        private static string Name(Verb deed) => deed switch
-        {
-            Verb.Unscrew => "screws",
-            Verb.Unclip => "clips",
-            Verb.Unlatch => "latches",
-            Verb.Slide => "sliding",
-            Verb.Switch => "a switch",
-            Verb.Swing => "swinging",
-            Verb.Route => "a cable route",
-            Verb.Move => "moving",
-            Verb.Unplug => "a connection",
-            Verb.Peel => "peeling",
-            Verb.Unbond => "a bond",
-            Verb.Lift => "lifting",
-            _ => "a thermal joint",
-        };
     }
 }

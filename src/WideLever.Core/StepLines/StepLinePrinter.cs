@@ -79,27 +79,19 @@ internal static class StepLinePrinter
     public static string Action(TeardownAction action)
     {
         var words = new StringBuilder();
-        var many = action.Count != Count.One;
-        if (many || action is Unscrew or Unclip)
+        var row = action.Row();
+        if (action.Count != Count.One || row.Counted is not null)
             words.Append(Number(action.Count)).Append(' ');
         words.Append(action switch
         {
             Unscrew screws => Screws(screws),
-            Unclip => many ? "clips" : "clip",
-            Unlatch => many ? "latches" : "latch",
-            Slide => "slide",
-            Switch => "switch",
-            Swing => "swing",
-            Route => "route",
-            Move => "move",
-            Unplug unplug => $"unplug {Word(unplug.Connector)}",
-            Peel peel => $"peel {Word(peel.What)}",
-            Unbond bond => $"unbond {Word(bond.Bond)}{(bond.LengthMm is { } length ? $" {Number(length)}mm" : "")}",
             Lift { What: LiftWhat.Part } => "lift",
-            Lift lift => $"lift {Word(lift.What)}",
-            Thermal thermal => $"thermal {Word(thermal.What)}",
-            _ => throw new InvalidOperationException($"an action without words: {action.GetType().Name}"),
+            _ when row.Word is { } of => $"{row.Verb.Word()} {(action.WordAt is { } word ? Vocabulary.Spaced(of.Words[word]) : "?")}",
+            _ when row.Counted is var (one, many) => action.Count == Count.One ? one : many,
+            _ => row.Verb.Word(),
         });
+        if (action is Unbond { LengthMm: { } length })
+            words.Append(' ').Append(Number(length)).Append("mm");
         if (action.Tool is { } tool)
             words.Append(" with ").Append(Vocabulary.Spaced(tool.Word()));
         if (action.Notes is { } notes)
@@ -131,8 +123,6 @@ internal static class StepLinePrinter
             words.Add($"under {(screws.Covers is { } covers ? $"{Number(covers)} " : "")}{(screws.Cover is { } cover ? cover.Word() : "?")}");
         return string.Join(' ', words);
     }
-
-    private static string Word<T>(T? word) where T : struct, Enum => word is { } known ? Vocabulary.Spaced(known.Word()) : "?";
 
     private static string Number(double number)
     {

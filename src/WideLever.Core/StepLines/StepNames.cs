@@ -15,26 +15,14 @@ public static class StepNames
             return step.Frees.Count > 3 ? $"Take {Number(step.Frees.Count)} parts out" : Cut($"Take {List(step.Frees)} out");
         if (step.DisconnectsPower)
             return "Disconnect the power";
-        return (step.Actions.Count > 0 ? step.Actions[0] : null) switch
-        {
-            Unscrew screws => $"Undo {Counted(screws.Count, "screw")}",
-            Unclip clips => $"Open {Counted(clips.Count, "clip")}",
-            Unlatch => "Open the latch",
-            Slide => "Slide",
-            Switch => "Throw the switch",
-            Swing => "Swing aside",
-            Route => "Free the cable",
-            Move => "Move aside",
-            Unplug => "Unplug",
-            Peel => "Peel",
-            Unbond => "Part the bond",
-            Lift => "Lift",
-            Thermal => "Part the thermal joint",
-            _ => "Step",
-        };
+        return step.Actions.Count > 0 ? Title(step.Actions[0]) : "Step";
     }
 
-    private static string Counted(Count? count, string what) => count is not { } known ? $"the {what}s" : $"{known} {what}{(known == Count.One ? "" : "s")}";
+    private static string Title(TeardownAction action)
+    {
+        var row = action.Row();
+        return row.Counted is var (one, many) ? row.Title.Replace("#", action.Count is not { } known ? $"the {many}" : $"{known} {(known == Count.One ? one : many)}", StringComparison.Ordinal) : row.Title;
+    }
 
     /// <summary>An id made of a title, with a number where it is taken.</summary>
     public static string Id(string title, IEnumerable<string> taken) => Ids.Of(title, "step", taken);

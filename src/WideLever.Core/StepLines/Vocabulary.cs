@@ -19,15 +19,19 @@ internal sealed record Term
 
     public Cover? Cover { get; init; }
 
-    public PeelWhat? Peel { get; init; }
+    /// <summary>The word of the format that it is with each action whose kind it tells.</summary>
+    public IReadOnlyList<(Verb Verb, int Word)> Tells { get; init; } = [];
 
-    public Connector? Connector { get; init; }
-
-    public Bond? Bond { get; init; }
-
-    public LiftWhat? Lift { get; init; }
-
-    public ThermalWhat? Thermal { get; init; }
+    /// <summary>Position of the word that it is with an action; null: it says nothing of its kind.</summary>
+    public int? WordOf(Verb verb)
+    {
+        foreach (var told in Tells)
+        {
+            if (told.Verb == verb)
+                return told.Word;
+        }
+        return null;
+    }
 }
 
 /// <summary>The words of a step line: every word of the format, its plural and its short forms. <c>docs/step-line.md</c>, <em>Words</em>.</summary>
@@ -159,11 +163,11 @@ internal static partial class Vocabulary
     }
 
     /// <summary>Whether a word names more than one: without a number before it nobody counted.</summary>
-    public static bool IsPlural(string word) => Plurals.Contains(word);
+    public static bool IsPlural(string word) => Plurals.Contains(word) || ActionRow.All.Any(row => row.SaidOfMany.Contains(word, StringComparer.OrdinalIgnoreCase));
 
     private static readonly HashSet<string> Plurals = new(StringComparer.OrdinalIgnoreCase)
     {
-        "screws", "nuts", "clips", "latches", "slides", "switches", "swings", "cables", "wires", "flips", "bars", "antennas", "leads", "modules", "cards", "blades", "springs",
+        "nuts", "wires", "flips", "bars", "antennas", "leads", "modules", "cards", "blades", "springs",
         "feet", "labels", "seals", "shields", "films", "tapes", "tabs", "gaskets", "parts", "assemblies", "boards", "pads",
     };
 
@@ -175,22 +179,13 @@ internal static partial class Vocabulary
             foreach (var word in words.Split(',', StringSplitOptions.TrimEntries))
                 terms.Add(word.ToLowerInvariant(), term);
         }
-        void Does(string words, Verb verb) => Add(words, new Term { Verb = verb });
-
-        Does("unscrew, screw, screws", Verb.Unscrew);
-        Does("unclip, clip, clips, cl", Verb.Unclip);
-        Does("unlatch, latch, latches", Verb.Unlatch);
-        Does("switch, switches", Verb.Switch);
-        Does("swing, swings", Verb.Swing);
-        Does("route, unroute, cable, cables", Verb.Route);
-        Does("move, aside, move aside", Verb.Move);
-        Does("unplug", Verb.Unplug);
-        Does("peel", Verb.Peel);
-        Does("unbond, bond", Verb.Unbond);
-        Does("lift", Verb.Lift);
-        Does("thermal", Verb.Thermal);
+        foreach (var row in ActionRow.All)
+        {
+            foreach (var word in row.Said.Concat(row.SaidOfMany))
+                terms.Add(word, new Term { Verb = row.Verb });
+        }
         // Slides along a guide, or names a connector where the phrase unplugs.
-        Add("slide, slides", new Term { Verb = Verb.Slide, Connector = Connector.SlideLock });
+        terms["slide"] = terms["slides"] = new Term { Verb = Verb.Slide, Tells = [(Verb.Unplug, (int)Connector.SlideLock)] };
 
         Add("cross, ph", new Term { Drive = Drive.Cross });
         Add("slotted, slot, flat", new Term { Drive = Drive.Slotted });
@@ -205,7 +200,7 @@ internal static partial class Vocabulary
         Add("captive, cap", new Term { Captive = true });
         Add("loose", new Term { Captive = false });
 
-        void Connection(string words, Connector connector) => Add(words, new Term { Connector = connector, Implied = Verb.Unplug });
+        void Connection(string words, Connector connector) => Add(words, new Term { Tells = [(Verb.Unplug, (int)connector)], Implied = Verb.Unplug });
         Connection("wireplug, wire plug, wire, wires", Connector.WirePlug);
         Connection("tightwireplug, tight wire plug, tight wire, tight", Connector.TightWirePlug);
         Connection("fliplock, flip lock, flip-lock, flip, flips", Connector.FlipLock);
@@ -221,30 +216,30 @@ internal static partial class Vocabulary
 
         Add("none, nothing", new Term { Cover = Cover.None });
         Add("plug, plugs", new Term { Cover = Cover.Plug });
-        Add("foot, feet", new Term { Cover = Cover.Foot, Peel = PeelWhat.Foot, Implied = Verb.Peel });
-        Add("label, labels", new Term { Cover = Cover.Label, Peel = PeelWhat.Label, Implied = Verb.Peel });
-        Add("seal, seals", new Term { Cover = Cover.Seal, Peel = PeelWhat.Seal, Implied = Verb.Peel });
-        Add("shield, shields", new Term { Cover = Cover.Shield, Peel = PeelWhat.Shield, Implied = Verb.Peel });
-        Add("film, films", new Term { Peel = PeelWhat.Film, Implied = Verb.Peel });
+        Add("foot, feet", new Term { Cover = Cover.Foot, Tells = [(Verb.Peel, (int)PeelWhat.Foot)], Implied = Verb.Peel });
+        Add("label, labels", new Term { Cover = Cover.Label, Tells = [(Verb.Peel, (int)PeelWhat.Label)], Implied = Verb.Peel });
+        Add("seal, seals", new Term { Cover = Cover.Seal, Tells = [(Verb.Peel, (int)PeelWhat.Seal)], Implied = Verb.Peel });
+        Add("shield, shields", new Term { Cover = Cover.Shield, Tells = [(Verb.Peel, (int)PeelWhat.Shield)], Implied = Verb.Peel });
+        Add("film, films", new Term { Tells = [(Verb.Peel, (int)PeelWhat.Film)], Implied = Verb.Peel });
         // A tape is peeled, parted as a bond, or hides a screw: the phrase must say which.
-        Add("tape, tapes", new Term { Cover = Cover.Tape, Peel = PeelWhat.Tape, Bond = Bond.Tape });
+        Add("tape, tapes", new Term { Cover = Cover.Tape, Tells = [(Verb.Peel, (int)PeelWhat.Tape), (Verb.Unbond, (int)Bond.Tape)] });
 
-        void Bonded(string words, Bond bond) => Add(words, new Term { Bond = bond, Implied = Verb.Unbond });
+        void Bonded(string words, Bond bond) => Add(words, new Term { Tells = [(Verb.Unbond, (int)bond)], Implied = Verb.Unbond });
         Bonded("releasetab, release tab, release tabs, tab, tabs", Bond.ReleaseTab);
         Bonded("foam", Bond.Foam);
         Bonded("gasket, gaskets", Bond.Gasket);
         Bonded("softglue, soft glue, soft", Bond.SoftGlue);
         Bonded("rigidglue, rigid glue, rigid", Bond.RigidGlue);
 
-        Add("cover", new Term { Lift = LiftWhat.Cover });
-        Add("part, parts", new Term { Lift = LiftWhat.Part });
-        Add("assembly, assemblies", new Term { Lift = LiftWhat.Assembly });
-        Add("board, boards", new Term { Lift = LiftWhat.Board });
-        Add("display", new Term { Lift = LiftWhat.Display });
+        Add("cover", new Term { Tells = [(Verb.Lift, (int)LiftWhat.Cover)] });
+        Add("part, parts", new Term { Tells = [(Verb.Lift, (int)LiftWhat.Part)] });
+        Add("assembly, assemblies", new Term { Tells = [(Verb.Lift, (int)LiftWhat.Assembly)] });
+        Add("board, boards", new Term { Tells = [(Verb.Lift, (int)LiftWhat.Board)] });
+        Add("display", new Term { Tells = [(Verb.Lift, (int)LiftWhat.Display)] });
 
-        Add("pad, pads", new Term { Thermal = ThermalWhat.Pad, Implied = Verb.Thermal });
-        Add("paste", new Term { Thermal = ThermalWhat.Paste, Implied = Verb.Thermal });
-        Add("liquidmetal, liquid metal", new Term { Thermal = ThermalWhat.LiquidMetal, Implied = Verb.Thermal });
+        Add("pad, pads", new Term { Tells = [(Verb.Thermal, (int)ThermalWhat.Pad)], Implied = Verb.Thermal });
+        Add("paste", new Term { Tells = [(Verb.Thermal, (int)ThermalWhat.Paste)], Implied = Verb.Thermal });
+        Add("liquidmetal, liquid metal", new Term { Tells = [(Verb.Thermal, (int)ThermalWhat.LiquidMetal)], Implied = Verb.Thermal });
         return terms;
     }
 

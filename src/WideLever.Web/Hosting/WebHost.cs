@@ -51,7 +51,7 @@ public static class WebHost
             .MinimumLevel.Override("Polly", LogEventLevel.Fatal)
             .WriteTo.Console(standardErrorFromLevel: LogEventLevel.Verbose, formatProvider: System.Globalization.CultureInfo.InvariantCulture).CreateLogger());
         builder.Services.ConfigureHttpJsonOptions(options => RecordJson.Configure(options.SerializerOptions));
-        builder.Services.AddOpenApi("wide-lever", options => options.AddSchemaTransformer<WordSchemas>());
+        builder.Services.AddOpenApi("wide-lever", options => options.AddSchemaTransformer<WordSchemas>().AddDocumentTransformer<ActionRows>());
         builder.Services.AddProblemDetails();
         builder.Services.AddHostFiltering(options => options.AllowedHosts = ["127.0.0.1", "localhost"]);
         builder.Services.AddResponseCompression();

@@ -34,29 +34,15 @@ internal readonly record struct Survival(double Low, double Value, double High)
     /// <summary>Chance of damage of one manipulation, the least and the greatest that an unknown word or size allows.</summary>
     private static (double Least, double Greatest) Chance(TeardownAction action, Rubric rubric)
     {
-        var damage = rubric.Damage;
+        var chances = rubric.Damage.Chance[action.Verb];
+        var small = rubric.Damage.UnscrewSmallHead;
         return action switch
         {
-            Unscrew { Size: { } size } => Exactly(rubric.SmallHeads.Contains(size) ? damage.UnscrewSmallHead : damage.Unscrew),
-            Unscrew => (Math.Min(damage.Unscrew, damage.UnscrewSmallHead), Math.Max(damage.Unscrew, damage.UnscrewSmallHead)),
-            Unplug plug => OfWord(damage.Unplug, plug.Connector),
-            Peel peel => OfWord(damage.Peel, peel.What),
-            Unbond bond => OfWord(damage.Unbond, bond.Bond),
-            Lift lift => OfWord(damage.Lift, lift.What),
-            Thermal thermal => OfWord(damage.Thermal, thermal.What),
-            Unclip => Exactly(damage.Unclip),
-            Unlatch => Exactly(damage.Unlatch),
-            Slide => Exactly(damage.Slide),
-            Switch => Exactly(damage.Switch),
-            Swing => Exactly(damage.Swing),
-            Route => Exactly(damage.Route),
-            Move => Exactly(damage.Move),
-            _ => throw new ArgumentOutOfRangeException(nameof(action), action, "an action without a chance of damage"),
+            Unscrew { Size: { } size } => Exactly(rubric.SmallHeads.Contains(size) ? small : chances[0]),
+            Unscrew => (Math.Min(chances[0], small), Math.Max(chances[0], small)),
+            _ => action.WordAt is { } word ? Exactly(chances[word]) : Criteria.Ends.Of(chances),
         };
     }
 
     private static (double, double) Exactly(double chance) => (chance, chance);
-
-    private static (double, double) OfWord<T>(WordTable<T, double> table, T? word) where T : struct, Enum =>
-        word is { } known ? Exactly(table[known]) : Criteria.Ends.Of(table.Values);
 }
