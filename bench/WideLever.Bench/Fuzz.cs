@@ -1,7 +1,6 @@
 using System.Text.Json.Nodes;
 using WideLever.Core.Checking;
 using WideLever.Core.Comparing;
-using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 using WideLever.Interchange;
 using WideLever.Interchange.Reports;

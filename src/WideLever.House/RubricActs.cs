@@ -1,5 +1,4 @@
 using WideLever.Core.Checking;
-using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Storage;
 

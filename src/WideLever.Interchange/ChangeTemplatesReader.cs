@@ -103,7 +103,7 @@ public static class ChangeTemplatesReader
             "replaceActions" => new ReplaceActions
             {
                 Steps = fields.RequiredWord<ChangeSteps>("steps"),
-                Do = Known(fields, "do", fields.RequiredText("do"), Words.Of<Verb>()),
+                Do = Known(fields, "do", fields.RequiredText("do"), WordList.Of<Verb>()),
                 Words = fields.Texts("words"),
                 With = fields.List("with", (value, at) => RecordReader.Action(fields.Inner(value, at))),
                 SameCount = fields.YesNo("sameCount", false),

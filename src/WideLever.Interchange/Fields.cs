@@ -24,6 +24,15 @@ internal sealed class Fields
     private int cursor;
     private int found;
 
+    private readonly Shape? shape;
+
+    /// <summary>No fields: what is asked of them is noted down.</summary>
+    public Fields(Shape shape)
+    {
+        (this.shape, faults, place) = (shape, [], Place.Root);
+        Begin(default, -1);
+    }
+
     /// <summary>The fields of a document, or of an object at a place.</summary>
     public Fields(JsonValue element, Place place, List<Fault> faults)
     {
@@ -60,6 +69,9 @@ internal sealed class Fields
             Add($"must be an object, not {Kind(value)}");
         return this;
     }
+
+    /// <summary>Where what is asked is noted down; null: there are fields.</summary>
+    public Shape? Shape => shape;
 
     /// <summary>Whether there is an object at all.</summary>
     public bool IsObject { get; private set; }
@@ -163,21 +175,51 @@ internal sealed class Fields
 
     private static string StandIn(Place at) => $"\u0001{at}";
 
-    public string RequiredText(string name) => HasRequired(name, out var value) ? Text(name, value) ?? StandIn(name) : StandIn(name);
+    public string RequiredText(string name)
+    {
+        if (shape is null)
+            return HasRequired(name, out var value) ? Text(name, value) ?? StandIn(name) : StandIn(name);
+        shape.Text(name, required: true);
+        return "";
+    }
 
-    public string? Text(string name) => HasKnown(name, out var value) ? Text(name, value) : null;
+    public string? Text(string name)
+    {
+        if (shape is null)
+            return HasKnown(name, out var value) ? Text(name, value) : null;
+        shape.Text(name, orNull: true);
+        return null;
+    }
 
     /// <summary>A text that may be left out and cannot be null.</summary>
-    public string? OwnText(string name) => HasOwn(name, out var value) ? Text(name, value) : null;
+    public string? OwnText(string name)
+    {
+        if (shape is null)
+            return HasOwn(name, out var value) ? Text(name, value) : null;
+        shape.Text(name);
+        return null;
+    }
 
-    public T RequiredWord<T>(string name, T standIn = default) where T : struct, Enum =>
-        HasRequired(name, out var value) ? Word<T>(name, value) ?? standIn : standIn;
+    public T RequiredWord<T>(string name, T standIn = default) where T : struct, Enum
+    {
+        if (shape is null)
+            return HasRequired(name, out var value) ? Word<T>(name, value) ?? standIn : standIn;
+        shape.Word(name, WordList.Of<T>(), required: true);
+        return standIn;
+    }
 
-    public T? Word<T>(string name) where T : struct, Enum => HasKnown(name, out var value) ? Word<T>(name, value) : null;
+    public T? Word<T>(string name) where T : struct, Enum
+    {
+        if (shape is null)
+            return HasKnown(name, out var value) ? Word<T>(name, value) : null;
+        shape.Word(name, WordList.Of<T>(), orNull: true);
+        return null;
+    }
 
     /// <summary>Position of the word that tells the kind of an action; null: unknown.</summary>
     public int? WordOf(ActionWord of)
     {
+        shape?.Word(of.Field, of.Words, orNull: true);
         if (!HasKnown(of.Field, out var value))
             return null;
         if (value.ValueKind == JsonValueKind.String && value.IsPlain(out var plain) && of.TryFind(plain, out var found))
@@ -190,35 +232,91 @@ internal sealed class Fields
         return null;
     }
 
-    public T? OwnWord<T>(string name) where T : struct, Enum => HasOwn(name, out var value) ? Word<T>(name, value) : null;
+    public T? OwnWord<T>(string name) where T : struct, Enum
+    {
+        if (shape is null)
+            return HasOwn(name, out var value) ? Word<T>(name, value) : null;
+        shape.Word(name, WordList.Of<T>());
+        return null;
+    }
 
     /// <summary>A word, or null where it is unknown; <paramref name="leftOut"/> where the field is left out, which is another thing.</summary>
     public T? Word<T>(string name, T leftOut) where T : struct, Enum
     {
+        shape?.Word(name, WordList.Of<T>(), orNull: true);
         if (!Has(name, out var value))
             return leftOut;
         return value.ValueKind == JsonValueKind.Null ? null : Word<T>(name, value);
     }
 
-    public bool? YesNo(string name) => HasKnown(name, out var value) ? YesNo(name, value) : null;
+    public bool? YesNo(string name)
+    {
+        if (shape is null)
+            return HasKnown(name, out var value) ? YesNo(name, value) : null;
+        shape.YesNo(name, orNull: true);
+        return null;
+    }
 
-    public bool YesNo(string name, bool @default) => HasOwn(name, out var value) ? YesNo(name, value) ?? @default : @default;
+    public bool YesNo(string name, bool @default)
+    {
+        if (shape is null)
+            return HasOwn(name, out var value) ? YesNo(name, value) ?? @default : @default;
+        shape.YesNo(name, orNull: false);
+        return @default;
+    }
 
-    public double? Number(string name) => HasKnown(name, out var value) ? Number(name, value) : null;
+    public double? Number(string name)
+    {
+        if (shape is null)
+            return HasKnown(name, out var value) ? Number(name, value) : null;
+        shape.Number(name, orNull: true);
+        return null;
+    }
 
-    public double? OwnNumber(string name) => HasOwn(name, out var value) ? Number(name, value) : null;
+    public double? OwnNumber(string name)
+    {
+        if (shape is null)
+            return HasOwn(name, out var value) ? Number(name, value) : null;
+        shape.Number(name);
+        return null;
+    }
 
-    public double RequiredNumber(string name) => HasRequired(name, out var value) ? Number(name, value) ?? 1 : 1;
+    public double RequiredNumber(string name)
+    {
+        if (shape is null)
+            return HasRequired(name, out var value) ? Number(name, value) ?? 1 : 1;
+        shape.Number(name, required: true);
+        return 1;
+    }
 
-    public int? Whole(string name) => HasKnown(name, out var value) ? Whole(name, value) : null;
+    public int? Whole(string name)
+    {
+        if (shape is null)
+            return HasKnown(name, out var value) ? Whole(name, value) : null;
+        shape.Number(name, whole: true, orNull: true);
+        return null;
+    }
 
-    public int? OwnWhole(string name) => HasOwn(name, out var value) ? Whole(name, value) : null;
+    public int? OwnWhole(string name)
+    {
+        if (shape is null)
+            return HasOwn(name, out var value) ? Whole(name, value) : null;
+        shape.Number(name, whole: true);
+        return null;
+    }
 
-    public int RequiredWhole(string name) => HasRequired(name, out var value) ? Whole(name, value) ?? 1 : 1;
+    public int RequiredWhole(string name)
+    {
+        if (shape is null)
+            return HasRequired(name, out var value) ? Whole(name, value) ?? 1 : 1;
+        shape.Number(name, whole: true, required: true);
+        return 1;
+    }
 
     /// <summary>A count: a whole number, a span of two, or null where it is unknown; left out it is one.</summary>
     public Count? Count(string name)
     {
+        shape?.Count(name);
         if (!Has(name, out var value))
             return Core.Records.Count.One;
         switch (value.ValueKind)
@@ -250,17 +348,44 @@ internal sealed class Fields
         return least is { } from && most is { } to ? new(from, to) : Core.Records.Count.One;
     }
 
-    public DateOnly RequiredDate(string name) => HasRequired(name, out var value) ? Date(name, value) ?? default : default;
+    public DateOnly RequiredDate(string name)
+    {
+        if (shape is null)
+            return HasRequired(name, out var value) ? Date(name, value) ?? default : default;
+        shape.Date(name, required: true);
+        return default;
+    }
 
-    public DateOnly? Date(string name) => HasKnown(name, out var value) ? Date(name, value) : null;
+    public DateOnly? Date(string name)
+    {
+        if (shape is null)
+            return HasKnown(name, out var value) ? Date(name, value) : null;
+        shape.Date(name, orNull: true);
+        return null;
+    }
 
     /// <summary>An object that may be left out and cannot be null.</summary>
-    public Fields Object(string name) => Inside(name).Begin(HasOwn(name, out var value) ? value : default, -1);
+    public Fields Object(string name)
+    {
+        if (shape is null)
+            return Inside(name).Begin(HasOwn(name, out var value) ? value : default, -1);
+        return new Fields(shape.Object(name));
+    }
 
-    public Fields RequiredObject(string name) => Inside(name).Begin(HasRequired(name, out var value) ? value : default, -1);
+    public Fields RequiredObject(string name)
+    {
+        if (shape is null)
+            return Inside(name).Begin(HasRequired(name, out var value) ? value : default, -1);
+        return new Fields(shape.Object(name, required: true));
+    }
 
     /// <summary>An object whose null and absence both mean unknown.</summary>
-    public Fields? KnownObject(string name) => HasKnown(name, out var value) ? Inside(name).Begin(value, -1) : null;
+    public Fields? KnownObject(string name)
+    {
+        if (shape is null)
+            return HasKnown(name, out var value) ? Inside(name).Begin(value, -1) : null;
+        return new Fields(shape.Object(name, orNull: true));
+    }
 
     public IReadOnlyList<T> List<T>(string name, Func<JsonValue, Place, T> read) =>
         HasOwn(name, out var value) ? List(name, value, read) : [];
@@ -269,14 +394,38 @@ internal sealed class Fields
         HasRequired(name, out var value) ? List(name, value, read) : [];
 
     /// <summary>A list of objects.</summary>
-    public IReadOnlyList<T> List<T>(string name, Func<Fields, T> read) => HasOwn(name, out var value) ? List(name, value, read) : [];
+    public IReadOnlyList<T> List<T>(string name, Func<Fields, T> read)
+    {
+        if (shape is null)
+            return HasOwn(name, out var value) ? List(name, value, read) : [];
+        shape.List(name, Definition<T>(), item => read(new Fields(item)));
+        return [];
+    }
 
     /// <summary>A list of objects that must be there.</summary>
-    public IReadOnlyList<T> RequiredList<T>(string name, Func<Fields, T> read) => HasRequired(name, out var value) ? List(name, value, read) : [];
+    public IReadOnlyList<T> RequiredList<T>(string name, Func<Fields, T> read)
+    {
+        if (shape is null)
+            return HasRequired(name, out var value) ? List(name, value, read) : [];
+        shape.List(name, Definition<T>(), item => read(new Fields(item)), required: true);
+        return [];
+    }
 
-    public IReadOnlyList<string> Texts(string name) => HasOwn(name, out var value) ? Texts(name, value) : [];
+    public IReadOnlyList<string> Texts(string name)
+    {
+        if (shape is null)
+            return HasOwn(name, out var value) ? Texts(name, value) : [];
+        shape.Texts(name);
+        return [];
+    }
 
-    public IReadOnlyList<string> RequiredTexts(string name) => HasRequired(name, out var value) ? Texts(name, value) : [];
+    public IReadOnlyList<string> RequiredTexts(string name)
+    {
+        if (shape is null)
+            return HasRequired(name, out var value) ? Texts(name, value) : [];
+        shape.Texts(name, required: true);
+        return [];
+    }
 
     private string[] Texts(string name, JsonValue value)
     {
@@ -292,8 +441,15 @@ internal sealed class Fields
         return items;
     }
 
-    public IReadOnlyList<T> Words<T>(string name) where T : struct, Enum =>
-        [.. List(name, (value, at) => Word<T>(at, value)).OfType<T>()];
+    public IReadOnlyList<T> Words<T>(string name) where T : struct, Enum
+    {
+        if (shape is null)
+            return [.. List(name, (value, at) => Word<T>(at, value)).OfType<T>()];
+        shape.Words(name, WordList.Of<T>());
+        return [];
+    }
+
+    private static string Definition<T>() => JsonNamingPolicy.CamelCase.ConvertName(typeof(T).Name);
 
     private T[] List<T>(string name, JsonValue value, Func<Fields, T> read)
     {
@@ -335,7 +491,7 @@ internal sealed class Fields
         value.ValueKind == JsonValueKind.String && value.Text is { } text ? text : Text(At(name), value);
 
     private T? Word<T>(string name, JsonValue value) where T : struct, Enum =>
-        value.ValueKind == JsonValueKind.String && value.IsPlain(out var plain) && Core.Records.Words.TryParse<T>(plain, out var member) ? member : Word<T>(At(name), value);
+        value.ValueKind == JsonValueKind.String && value.IsPlain(out var plain) && WordList.TryParse<T>(plain, out var member) ? member : Word<T>(At(name), value);
 
     private bool? YesNo(string name, JsonValue value) =>
         value.ValueKind is JsonValueKind.True or JsonValueKind.False ? value.ValueKind == JsonValueKind.True : YesNo(At(name), value);
@@ -364,9 +520,9 @@ internal sealed class Fields
     {
         if (Text(at, value) is not { } word)
             return null;
-        if (Core.Records.Words.TryParse<T>(word, out var member))
+        if (WordList.TryParse<T>(word, out var member))
             return member;
-        Unrecognised(at, word, Core.Records.Words.Of<T>());
+        Unrecognised(at, word, WordList.Of<T>());
         return null;
     }
 

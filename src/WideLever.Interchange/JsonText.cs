@@ -1,5 +1,4 @@
 using System.Text.Json;
-using WideLever.Core.Records;
 
 namespace WideLever.Interchange;
 

@@ -46,6 +46,12 @@ public static class RecordReader
         var fields = new Fields(document.Root, Place.Root, faults);
         if (!IsFormat(fields, Format, Version))
             return null;
+        return Record(fields);
+    }
+
+    /// <summary>The fields of a record.</summary>
+    internal static TeardownRecord Record(Fields fields)
+    {
         var record = new TeardownRecord
         {
             Unit = Unit(fields.RequiredObject("unit")),
@@ -374,11 +380,30 @@ public static class RecordReader
 
     internal static TeardownAction Action(Fields fields)
     {
+        if (fields.Shape is { } shape)
+        {
+            shape.OneOf(ActionRow.All.Select(row => (Action<Shape>)(one =>
+            {
+                one.Word("do", [row.Verb.Word()], required: true);
+                Action(row, new Fields(one));
+            })));
+            return new Move();
+        }
         var at = fields.At("do");
         var word = fields.Has("do", out var value) ? fields.Text(at, value) : null;
         if (value.ValueKind == JsonValueKind.Undefined && fields.IsObject)
             fields.Add(at, "is required");
-        TeardownAction? action = word is null || ActionRow.Find(word) is not { } row ? null : row.Verb switch
+        if (word is not null && ActionRow.Find(word) is { } row)
+            return Action(row, fields);
+        if (word is not null)
+            fields.Add(at, $"unrecognised word \"{word[..Math.Min(60, word.Length)]}\"{NearestWord.Clause(word, WordList.Of<Verb>())}");
+        // Its other fields depend on what is done: they cannot be judged.
+        return new Move();
+    }
+
+    private static TeardownAction Action(ActionRow row, Fields fields)
+    {
+        var action = row.Verb switch
         {
             Verb.Unscrew => new Unscrew
             {
@@ -394,13 +419,6 @@ public static class RecordReader
             Verb.Unbond => new Unbond { Bond = fields.Word<Bond>("bond"), LengthMm = fields.Number("lengthMm") },
             _ => row.New(row.Word is { } of ? fields.WordOf(of) : null),
         };
-        if (action is null)
-        {
-            if (word is not null)
-                fields.Add(at, $"unrecognised word \"{word[..Math.Min(60, word.Length)]}\"{NearestWord.Clause(word, Words.Of<Verb>())}");
-            // Its other fields depend on what is done: they cannot be judged.
-            return new Move();
-        }
         var (count, tool, notes) = (fields.Count("count"), fields.OwnWord<Tool>("tool"), fields.OwnText("notes"));
         if (count != action.Count || tool != action.Tool || notes != action.Notes)
             action = action with { Count = count, Tool = tool, Notes = notes };
@@ -436,8 +454,8 @@ public static class RecordReader
             Id = fields.RequiredText("id"),
             Sha256 = fields.RequiredText("sha256"),
             Type = fields.RequiredWord<PhotoType>("type"),
-            WidthPx = fields.OwnWhole("widthPx") ?? 0,
-            HeightPx = fields.OwnWhole("heightPx") ?? 0,
+            WidthPx = fields.RequiredWhole("widthPx"),
+            HeightPx = fields.RequiredWhole("heightPx"),
             Step = fields.OwnText("step"),
             Part = fields.OwnText("part"),
             Label = fields.YesNo("label", false),
@@ -454,8 +472,8 @@ public static class RecordReader
     {
         var mark = new PhotoMark
         {
-            X = fields.OwnNumber("x") ?? -1,
-            Y = fields.OwnNumber("y") ?? -1,
+            X = fields.RequiredNumber("x"),
+            Y = fields.RequiredNumber("y"),
             Step = fields.RequiredText("step"),
             Group = fields.OwnWhole("group") ?? 0,
             Notes = fields.OwnText("notes"),

@@ -81,8 +81,8 @@ public static class RubricReader
 
     private static T Answer<T>(string question, string answer, List<Fault> faults) where T : struct, Enum
     {
-        if (!Words.TryParse<T>(answer, out var option))
-            faults.Add(new($"schools.{question}", $"unrecognised option \"{answer}\": one of {string.Join(", ", Words.Of<T>())}"));
+        if (!WordList.TryParse<T>(answer, out var option))
+            faults.Add(new($"schools.{question}", $"unrecognised option \"{answer}\": one of {string.Join(", ", WordList.Of<T>())}"));
         return option;
     }
 

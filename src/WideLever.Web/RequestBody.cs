@@ -32,7 +32,7 @@ public static class RequestBody
         try
         {
             using var document = JsonDocument.Parse(body);
-            if (NullsInLists(document.RootElement, "").Select(place => new Core.Records.Fault(place, "must not be null")).ToList() is { Count: > 0 } nulls)
+            if (NullsInLists(document.RootElement, "").Select(place => new Core.Words.Fault(place, "must not be null")).ToList() is { Count: > 0 } nulls)
                 return (null, Problems.Faulty(nulls));
             return document.Deserialize<T>(Shapes) is { } value ? (value, null) : (null, Problems.Faulty([new("", "must be an object")]));
         }

@@ -136,7 +136,7 @@ public sealed class BenchingTests
         // Glue in the layer in which the pack lies is near it.
         Called(Build.Step("s", "inside", new Unbond { Bond = Bond.Tape }), with: record => record with { Steps = [.. record.Steps, Build.Step("b", "inside") with { Frees = ["battery"] }] })
             .ShouldBe([Caution.GlueNearPack, Caution.Static]);
-        foreach (var caution in Words.Members<Caution>())
+        foreach (var caution in WordList.Members<Caution>())
             Cautions.Text(caution).Text.ShouldContain("local codes and licensed practice come first");
         Cautions.For(Record(), Build.Step("s", "inside", new Unclip()), false)[^1].Text.ShouldContain("licensed practice");
     }
@@ -205,7 +205,7 @@ public sealed class BenchingTests
     [Fact]
     public void An_entry_without_what_it_tells_is_a_fault()
     {
-        foreach (var kind in Words.Members<BenchEntryKind>().Where(kind => kind != BenchEntryKind.ClosingBegun))
+        foreach (var kind in WordList.Members<BenchEntryKind>().Where(kind => kind != BenchEntryKind.ClosingBegun))
             new BenchEntry { Kind = kind }.Fault().ShouldNotBeNull(kind.Word());
         new BenchEntry { Kind = BenchEntryKind.ClosingTicked, Step = "s", Group = 0, Count = 1000 }.Fault()!.At.ShouldBe("count");
         new BenchEntry { Kind = BenchEntryKind.LookedUnder, Cover = Cover.None }.Fault()!.At.ShouldBe("cover");

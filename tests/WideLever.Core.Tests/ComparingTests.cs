@@ -1,6 +1,5 @@
 using WideLever.Core.Checking;
 using WideLever.Core.Comparing;
-using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 

@@ -26,7 +26,7 @@ public sealed class DoubtTests
         var costs = Doubt.Of(record.Checked(), Examples.House);
         var bond = costs.Single(one => one.Fact.At == "steps[0].actions[0].bond");
         (bond.Fact.Step, bond.Fact.Part).ShouldBe(("free", null));
-        var known = Words.Members<Bond>().Select(word => Width(Build.OneStep(new Unbond { Bond = word }).Score().Repair)).Average();
+        var known = WordList.Members<Bond>().Select(word => Width(Build.OneStep(new Unbond { Bond = word }).Score().Repair)).Average();
         bond.Repair.ShouldBe(Width(record.Score().Repair) - known, 1e-9);
     }
 

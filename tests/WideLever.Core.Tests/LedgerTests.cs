@@ -79,7 +79,7 @@ public sealed class LedgerTests
         var weights = result.RepairKinds.Sum(kind => Examples.House.Repair[kind.Kind]);
         foreach (var kind in result.RepairKinds.Where(kind => kind.Score.Value is not null))
         {
-            ledger.Lines.Single(line => line.Name == Core.Records.Words.Word(kind.Kind)).Points
+            ledger.Lines.Single(line => line.Name == WordList.Word(kind.Kind)).Points
                 .ShouldBe(100 * Examples.House.Repair[kind.Kind] / weights * (1 - kind.Score.Value!.Value), 1e-9);
         }
     }
@@ -92,12 +92,12 @@ public sealed class LedgerTests
         var ledger = Ledger.OfRepair(result, record.Record, Examples.House);
         var wanting = result.RepairKinds.Where(kind => kind.Score.Value is null).ToList();
         wanting.ShouldNotBeEmpty();
-        ledger.Lines.Where(line => !line.Known).Select(line => line.Name).ShouldBe(wanting.Select(kind => Core.Records.Words.Word(kind.Kind)));
+        ledger.Lines.Where(line => !line.Known).Select(line => line.Name).ShouldBe(wanting.Select(kind => WordList.Word(kind.Kind)));
         var known = result.RepairKinds.Where(kind => kind.Score.Value is not null).ToList();
         var mean = known.Sum(kind => Examples.House.Repair[kind.Kind] * kind.Score.Value!.Value) / known.Sum(kind => Examples.House.Repair[kind.Kind]);
         foreach (var kind in wanting)
         {
-            var line = ledger.Lines.Single(line => line.Name == Core.Records.Words.Word(kind.Kind));
+            var line = ledger.Lines.Single(line => line.Name == WordList.Word(kind.Kind));
             line.Value.ShouldBe(Math.Clamp(mean, kind.Score.Low, kind.Score.High), 1e-12);
             line.Lines.ShouldBeEmpty();
         }
@@ -110,7 +110,7 @@ public sealed class LedgerTests
         var result = Scorer.Score(record, Examples.House);
         var ledger = Ledger.OfRepair(result, record.Record, Examples.House);
         ledger.Index.ShouldBeNull();
-        ledger.Lines.Select(line => line.Name).ShouldBe(result.RepairKinds.Where(kind => kind.Score.Value is not null).Select(kind => Core.Records.Words.Word(kind.Kind)));
+        ledger.Lines.Select(line => line.Name).ShouldBe(result.RepairKinds.Where(kind => kind.Score.Value is not null).Select(kind => WordList.Word(kind.Kind)));
         ledger.Lines.ShouldAllBe(line => line.Lines.Count > 0);
     }
 

@@ -49,7 +49,7 @@ internal static class RandomSteps
 
     private static IEnumerable<string> Some(Random random, int count) => Names.OrderBy(_ => random.Next()).Take(count);
 
-    private static T One<T>(Random random) where T : struct, Enum => Words.Members<T>()[random.Next(Words.Members<T>().Count)];
+    private static T One<T>(Random random) where T : struct, Enum => WordList.Members<T>()[random.Next(WordList.Members<T>().Count)];
 
     private static T? Maybe<T>(Random random) where T : struct, Enum => random.Next(4) == 0 ? null : One<T>(random);
 

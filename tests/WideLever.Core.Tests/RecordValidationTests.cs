@@ -105,7 +105,7 @@ public sealed class RecordValidationTests
     [InlineData("sixlobe", "sixLobe")]
     [InlineData("zzzzzz", null)]
     public void An_unrecognised_word_is_answered_with_the_nearest_one(string word, string? nearest) =>
-        NearestWord.To(word, Words.Of<Drive>()).ShouldBe(nearest);
+        NearestWord.To(word, WordList.Of<Drive>()).ShouldBe(nearest);
 
     [Fact]
     public void Edits_of_steps_keep_the_layers_in_step_with_them()

@@ -108,7 +108,7 @@ public sealed class StepLineTests
     public void Every_word_of_the_format_is_known_as_it_is_written_and_in_words_apart()
     {
         static IEnumerable<(T Member, string Said)> Both<T>() where T : struct, Enum =>
-            Words.Members<T>().SelectMany(member => new[] { (member, member.Word()), (member, string.Concat(member.Word().Select(c => char.IsAsciiLetterUpper(c) ? $" {char.ToLowerInvariant(c)}" : $"{c}"))) });
+            WordList.Members<T>().SelectMany(member => new[] { (member, member.Word()), (member, string.Concat(member.Word().Select(c => char.IsAsciiLetterUpper(c) ? $" {char.ToLowerInvariant(c)}" : $"{c}"))) });
         foreach (var (word, said) in Both<Connector>())
             Action($"unplug {said}").ShouldBe(new Unplug { Connector = word }, said);
         foreach (var (word, said) in Both<PeelWhat>())
@@ -333,7 +333,7 @@ public sealed class StepLineTests
     [Fact]
     public void An_id_that_the_program_makes_of_a_kind_is_read_as_a_part_of_that_kind()
     {
-        foreach (var kind in Words.Members<PartKind>())
+        foreach (var kind in WordList.Members<PartKind>())
         {
             var made = StepLine.Read($"4 clips = {string.Concat(kind.Word().Select(c => char.IsUpper(c) ? $" {char.ToLowerInvariant(c)}" : $"{c}"))}", new StepLineContext { Layers = ["outside"] }).Parts.ShouldHaveSingleItem();
             made.NewKind.ShouldBe(kind);

@@ -1,6 +1,5 @@
 using System.Text;
 using WideLever.Core.Comparing;
-using WideLever.Core.Records;
 
 namespace WideLever.Interchange.Tests;
 

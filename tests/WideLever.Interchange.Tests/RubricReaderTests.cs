@@ -1,6 +1,5 @@
 using System.Text;
 using System.Text.Json.Nodes;
-using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 
 namespace WideLever.Interchange.Tests;

@@ -8,6 +8,10 @@ public sealed class SchemaTests
 {
     private static Task<JsonSchema> SchemaAsync(string name) => JsonSchema.FromFileAsync(Path.Combine(AppContext.BaseDirectory, "formats", $"{name}.schema.json"));
 
+    [Fact]
+    public async Task The_schema_of_a_record_is_what_its_reader_asks_for() =>
+        (await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "formats", "teardown.schema.json"))).ShouldBe(RecordShape.Schema(), "./wide-lever schema > docs/formats/teardown.schema.json");
+
     public static TheoryData<string> Examples => ["1-two-routes", "2-sealed-and-unsure", "3-modular", "4-edges", "5-corners", "6-partly-seen", "7-readings"];
 
     [Theory]

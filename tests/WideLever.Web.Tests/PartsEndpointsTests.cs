@@ -1,7 +1,7 @@
-using Microsoft.AspNetCore.Builder;
 using System.Diagnostics;
 using System.Net;
 using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Builder;
 
 namespace WideLever.Web.Tests;
 

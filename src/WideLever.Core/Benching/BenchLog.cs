@@ -1,4 +1,3 @@
-using WideLever.Core.Records;
 
 namespace WideLever.Core.Benching;
 
@@ -74,7 +73,7 @@ public sealed record BenchEntry
     {
         BenchEntryKind.CautionSeen when Caution is null => Missing("caution"),
         BenchEntryKind.PackLookedAt when Swollen is null => Missing("swollen"),
-        BenchEntryKind.LookedUnder when Cover is null or Records.Cover.None => Missing("cover"),
+        BenchEntryKind.LookedUnder when Cover is null or Words.Cover.None => Missing("cover"),
         BenchEntryKind.Stopwatch when Stopwatch is null => Missing("stopwatch"),
         BenchEntryKind.StopwatchCorrected when Seconds is not (>= 1 and <= RecordLimits.Seconds) => new("seconds", $"must be a number from 1 to {RecordLimits.Seconds}"),
         BenchEntryKind.ClosingTicked when Step is null => Missing("step"),

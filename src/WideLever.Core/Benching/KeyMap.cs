@@ -1,4 +1,3 @@
-using WideLever.Core.Records;
 
 namespace WideLever.Core.Benching;
 
@@ -80,7 +79,7 @@ public static class KeyMap
             else if (bindings.Take(i).Any(other => other.Key == key && other.Press == bindings[i].Press))
                 faults.Add(new($"[{i}].key", $"{key}, {bindings[i].Press.Word()}, has a command already"));
         }
-        foreach (var command in Words.Members<BenchCommand>().Where(command => bindings.All(binding => binding.Command != command)))
+        foreach (var command in WordList.Members<BenchCommand>().Where(command => bindings.All(binding => binding.Command != command)))
             faults.Add(new("", $"{command.Word()} has no key"));
         return faults;
     }

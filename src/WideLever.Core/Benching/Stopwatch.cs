@@ -72,7 +72,7 @@ public sealed record Stopwatch(StopwatchState State, double Since, double Step, 
         if (State == StopwatchState.Idle)
             return null;
         var seconds = Math.Round(Laps.Count > 0 ? Laps[0] : At(at).Step);
-        return seconds < 1 ? null : Math.Min(seconds, Records.RecordLimits.Seconds);
+        return seconds < 1 ? null : Math.Min(seconds, Words.RecordLimits.Seconds);
     }
 
     /// <summary>The stopwatch with another time for the step that is logged next.</summary>

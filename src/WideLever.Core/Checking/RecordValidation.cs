@@ -1,5 +1,5 @@
-using WideLever.Core.Records;
 using System.Text;
+using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 
 namespace WideLever.Core.Checking;

@@ -1,5 +1,4 @@
 using WideLever.Core.Checking;
-using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
@@ -28,7 +27,7 @@ public sealed record EffortSchools(IReadOnlyList<UnderSchool> Schools, IReadOnly
     /// <summary>The three side by side.</summary>
     public static EffortSchools Of(CheckedRecord record, Rubric rubric, CancellationToken cancellation = default)
     {
-        var schools = Words.Members<EffortSchool>();
+        var schools = WordList.Members<EffortSchool>();
         var results = schools.Select(school => Scorer.Score(record, rubric with { Schools = rubric.Schools with { Effort = school } }, cancellation)).ToList();
         var parts = record.Record.Parts.Select((part, p) => (Part: part, Scores: results.Select(result => result.Parts[p]).ToList()))
             .Where(one => one.Scores[0].Criteria is not null)

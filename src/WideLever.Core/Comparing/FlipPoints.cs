@@ -1,5 +1,4 @@
 using MathNet.Numerics.RootFinding;
-using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 

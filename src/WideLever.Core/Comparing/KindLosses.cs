@@ -32,7 +32,7 @@ public static class KindLosses
         // What stands somewhere for want of a value says nothing for or against a machine.
         foreach (var line in ledger.Lines.Where(line => line.Known))
         {
-            if (!Words.TryParse<PartKind>(line.Name, out var kind))
+            if (!WordList.TryParse<PartKind>(line.Name, out var kind))
                 throw new InvalidOperationException($"a line of the ledger about no kind: {line.Name}");
             // Without an index a kind is charged from 100 down by itself: of the index it is its share of the weight.
             var share = ledger.Index is null ? weights[kind] / whole : 1;

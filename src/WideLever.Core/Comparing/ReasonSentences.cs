@@ -32,7 +32,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
     private Sentence? Repair(PartKind kind, string criterion, bool against)
     {
         // Of several parts the one that is worst in this speaks for the kind, or the best.
-        if (!Words.TryParse<Criterion>(criterion, out var of))
+        if (!WordList.TryParse<Criterion>(criterion, out var of))
             return null;
         var parts = result.Parts.Where(part => part.Part.Kind == kind && part.Criteria?[of].Value is not null);
         var part = against ? parts.MinBy(one => one.Criteria![of].Value) : parts.MaxBy(one => one.Criteria![of].Value);

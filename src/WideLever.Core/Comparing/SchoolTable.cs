@@ -1,5 +1,4 @@
 using WideLever.Core.Checking;
-using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 
@@ -18,12 +17,12 @@ public static class SchoolTable
     /// <summary>Every answer to every question, with the school that it makes of a rubric's.</summary>
     public static IReadOnlyList<(string Question, string Option, Schools Schools)> Options(Schools own) =>
     [
-        .. Words.Members<PowerFirst>().Select(option => ("powerFirst", option.Word(), own with { PowerFirst = option })),
-        .. Words.Members<Assemblies>().Select(option => ("assemblies", option.Word(), own with { Assemblies = option })),
-        .. Words.Members<CeilingSource>().Select(option => ("ceiling", option.Word(), own with { Ceiling = option })),
+        .. WordList.Members<PowerFirst>().Select(option => ("powerFirst", option.Word(), own with { PowerFirst = option })),
+        .. WordList.Members<Assemblies>().Select(option => ("assemblies", option.Word(), own with { Assemblies = option })),
+        .. WordList.Members<CeilingSource>().Select(option => ("ceiling", option.Word(), own with { Ceiling = option })),
         .. new[] { 1, 0, -1 }.Select(option => ("acrossMean", option.ToString(System.Globalization.CultureInfo.InvariantCulture), own with { AcrossMean = option })),
         .. new[] { 1, 0, -1 }.Select(option => ("insideMean", option.ToString(System.Globalization.CultureInfo.InvariantCulture), own with { InsideMean = option })),
-        .. Words.Members<EffortSchool>().Select(option => ("effort", option.Word(), own with { Effort = option })),
+        .. WordList.Members<EffortSchool>().Select(option => ("effort", option.Word(), own with { Effort = option })),
     ];
 
     /// <summary>The field under each.</summary>

@@ -29,7 +29,7 @@ public sealed record ActionWord(string Field, IReadOnlyList<string> Words)
         return false;
     }
 
-    internal static ActionWord Of<T>(string field) where T : struct, Enum => new(field, Records.Words.Of<T>());
+    internal static ActionWord Of<T>(string field) where T : struct, Enum => new(field, WordList.Of<T>());
 }
 
 /// <summary>
@@ -75,7 +75,7 @@ public sealed record ActionRow
     public static ActionRow Of(Verb verb) => ByVerb[(int)verb];
 
     /// <summary>The row of a verb's word; null where the format lacks it.</summary>
-    public static ActionRow? Find(string word) => Words.TryParse<Verb>(word, out var verb) ? Of(verb) : null;
+    public static ActionRow? Find(string word) => WordList.TryParse<Verb>(word, out var verb) ? Of(verb) : null;
 
     /// <summary>Every row, in the order in which a teardown needs them most.</summary>
     public static readonly IReadOnlyList<ActionRow> All =
@@ -147,5 +147,5 @@ public sealed record ActionRow
         },
     ];
 
-    private static readonly ActionRow[] ByVerb = [.. Words.Members<Verb>().Select(verb => All.Single(row => row.Verb == verb))];
+    private static readonly ActionRow[] ByVerb = [.. WordList.Members<Verb>().Select(verb => All.Single(row => row.Verb == verb))];
 }

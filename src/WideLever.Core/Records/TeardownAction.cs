@@ -49,7 +49,7 @@ public sealed record Unscrew() : TeardownAction(Verb.Unscrew)
     public bool? Captive { get; init; }
 
     /// <summary>What hides them; null: unknown.</summary>
-    public Cover? Cover { get; init; } = Records.Cover.None;
+    public Cover? Cover { get; init; } = Words.Cover.None;
 
     /// <summary>How many covers come off, 1 to the greatest count; null: one a screw.</summary>
     public int? Covers { get; init; }

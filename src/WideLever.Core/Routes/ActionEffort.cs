@@ -81,7 +81,7 @@ public static class ActionEffort
     {
         if (bond.Bond is { } known)
             return OfBond(known);
-        var all = Words.Members<Bond>().Select(OfBond).ToList();
+        var all = WordList.Members<Bond>().Select(OfBond).ToList();
         return new(all.MinBy(effort => effort.Low.Sum).Low, all.MaxBy(effort => effort.High.Sum).High);
 
         StandardEffort OfBond(Bond word)

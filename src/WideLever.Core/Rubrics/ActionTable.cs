@@ -12,7 +12,7 @@ public sealed class ActionTable<TValue> : IEquatable<ActionTable<TValue>>
     /// <exception cref="ArgumentException">An action is given more or fewer.</exception>
     public ActionTable(Func<ActionRow, IEnumerable<TValue>> valuesOf)
     {
-        values = [.. Words.Members<Verb>().Select(ActionRow.Of).Select(row => Fitting(row, [.. valuesOf(row)]))];
+        values = [.. WordList.Members<Verb>().Select(ActionRow.Of).Select(row => Fitting(row, [.. valuesOf(row)]))];
     }
 
     private ActionTable(TValue[][] values) => this.values = values;

@@ -1,5 +1,4 @@
 using System.Runtime.CompilerServices;
-using WideLever.Core.Records;
 
 namespace WideLever.Core.Rubrics;
 
@@ -13,7 +12,7 @@ public sealed class WordTable<TWord, TValue> : IEquatable<WordTable<TWord, TValu
     /// <summary>A table with the value that <paramref name="valueOf"/> gives to each word.</summary>
     public WordTable(Func<TWord, TValue> valueOf)
     {
-        var words = Words.Members<TWord>();
+        var words = WordList.Members<TWord>();
         values = new TValue[words.Count];
         for (var i = 0; i < values.Length; i++)
             values[i] = valueOf(words[i]);
@@ -30,7 +29,7 @@ public sealed class WordTable<TWord, TValue> : IEquatable<WordTable<TWord, TValu
 
     /// <summary>The words with their values, in order.</summary>
     public IEnumerable<KeyValuePair<TWord, TValue>> Pairs =>
-        Words.Members<TWord>().Select(word => KeyValuePair.Create(word, this[word]));
+        WordList.Members<TWord>().Select(word => KeyValuePair.Create(word, this[word]));
 
     /// <inheritdoc/>
     public bool Equals(WordTable<TWord, TValue>? other) => other is not null && values.AsSpan().SequenceEqual(other.values);

@@ -1,4 +1,3 @@
-using WideLever.Core.Records;
 
 namespace WideLever.Core.Scoring;
 

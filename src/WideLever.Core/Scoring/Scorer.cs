@@ -54,7 +54,7 @@ public sealed class Scorer
     private Result Score()
     {
         var all = record.Record.Parts;
-        var isFitted = new bool[Words.Members<PartKind>().Count];
+        var isFitted = new bool[WordList.Members<PartKind>().Count];
         foreach (var part in all)
             isFitted[(int)part.Kind] |= part.Fitted;
         var parts = new PartScore[all.Count];

@@ -32,7 +32,7 @@ internal static class UnknownFacts
     private static IEnumerable<AskedFact> OfMachine(TeardownRecord record)
     {
         if (record.Unit.Class is null)
-            yield return new(new("unit.class", "class"), false, [.. Words.Members<MachineClass>().Select(word => record with { Unit = record.Unit with { Class = word } })]);
+            yield return new(new("unit.class", "class"), false, [.. WordList.Members<MachineClass>().Select(word => record with { Unit = record.Unit with { Class = word } })]);
         var guidance = record.Guidance;
         (string Name, bool? Mark, Func<bool, Guidance> With)[] marks =
         [
@@ -62,7 +62,7 @@ internal static class UnknownFacts
                 new($"{at}.{place}", field, part.Kind, part.Id), false, [.. answers.Select(answer => record with { Parts = With(record.Parts, position, answer) })]);
             var separable = rubric.IsInseparable(part.Mounting) == false;
             if (part.Mounting is null)
-                yield return Asked("mounting", "mounting", Words.Members<Mounting>().Select(word => part with { Mounting = word }));
+                yield return Asked("mounting", "mounting", WordList.Members<Mounting>().Select(word => part with { Mounting = word }));
             if (part.Mounting is not null && !separable && part.Within is null && Assemblies(record, part).ToList() is { Count: > 0 } assemblies)
                 yield return Asked("within", "within", assemblies.Select(id => part with { Within = id }));
             if (rubric.Headroom.TryGet(part.Kind, out var ends) && rubric.Upgrade.Contains(part.Kind))
@@ -74,7 +74,7 @@ internal static class UnknownFacts
                     yield return Asked("capacity", "capacity.fitted", sizes.Select(size => part with { Capacity = part.Capacity with { Fitted = size } }));
             }
             if (rubric.Upgrade.Contains(part.Kind) && separable && part.Interface.Standard is null)
-                yield return Asked("standard", "interface.standard", Words.Members<Standard>().Select(word => part with { Interface = part.Interface with { Standard = word } }));
+                yield return Asked("standard", "interface.standard", WordList.Members<Standard>().Select(word => part with { Interface = part.Interface with { Standard = word } }));
             // A place that no step frees is reached once it is known where it is in view; a fitted part only no better than that.
             if (part.Layer is null && part.Mounting is not null && separable && record.Steps.All(step => !step.Frees.Contains(part.Id)))
                 yield return new(new($"{at}.layer", "layer", part.Kind, part.Id), true, [.. record.Layers.Select(layer => record with { Parts = With(record.Parts, position, part with { Layer = layer }) })]);
@@ -82,7 +82,7 @@ internal static class UnknownFacts
             if (!separable || (!part.Fitted && !rubric.Upgrade.Contains(part.Kind)))
                 continue;
             if (part.Spare.Source is null)
-                yield return Asked("source", "spare.source", Words.Members<Supply>().Select(word => part with { Spare = part.Spare with { Source = word } }));
+                yield return Asked("source", "spare.source", WordList.Members<Supply>().Select(word => part with { Spare = part.Spare with { Source = word } }));
             if (part.Spare.Source is not Supply.None && Criteria.Price.InRubricCurrency(part.Spare.Price, rubric) is null && Base(record.Unit, rubric) is { } price)
             {
                 yield return Asked("price", "spare.price.amount", new[] { 0, rubric.PriceShareAtZero / 2, rubric.PriceShareAtZero }
@@ -125,7 +125,7 @@ internal static class UnknownFacts
         {
             case Unscrew screws:
                 if (screws.Drive is null && screws.Tool is null)
-                    yield return ("drive", Words.Members<Drive>().Select(word => screws with { Drive = word }));
+                    yield return ("drive", WordList.Members<Drive>().Select(word => screws with { Drive = word }));
                 if (screws.Size is null)
                     yield return ("size", new[] { "PH1", rubric.SmallHeads.Order(StringComparer.Ordinal).FirstOrDefault() ?? "PH1" }.Distinct().Select(size => screws with { Size = size }));
                 if (screws.Thread is null)
@@ -135,13 +135,13 @@ internal static class UnknownFacts
                 if (screws.Captive is null)
                     yield return ("captive", YesNo.Select(answer => screws with { Captive = answer }));
                 if (screws.Cover is null)
-                    yield return ("cover", Words.Members<Cover>().Select(word => screws with { Cover = word }));
+                    yield return ("cover", WordList.Members<Cover>().Select(word => screws with { Cover = word }));
                 break;
             case Unbond { Bond: { } known, LengthMm: null } bond when known != Bond.ReleaseTab:
                 yield return ("lengthMm", Ends(rubric.Times.UnknownBondLength).Select(mm => bond with { LengthMm = mm }));
                 break;
             case Unbond { Bond: null } bond:
-                yield return ("bond", Words.Members<Bond>().Select(word => bond with { Bond = word, LengthMm = word == Bond.ReleaseTab ? null : bond.LengthMm }));
+                yield return ("bond", WordList.Members<Bond>().Select(word => bond with { Bond = word, LengthMm = word == Bond.ReleaseTab ? null : bond.LengthMm }));
                 break;
             default:
                 if (action.Row().Word is { } of && action.WordAt is null)

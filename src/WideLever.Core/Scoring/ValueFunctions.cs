@@ -30,7 +30,7 @@ public static class ValueFunctions
             capacity => Headroom.Share(capacity, pair.Value))),
         Line("burdenAtHalf", "screws", 0, rubric.BurdenAtHalf * 5, screws => Fasteners.Share(1, screws, rubric)),
         Line("priceShareAtZero", "share of the price", 0, rubric.PriceShareAtZero * 1.2,
-            share => Price.Of(new Spare { Source = Records.Supply.Maker, Price = new Money { Amount = share * rubric.PriceReference[MachineClass.Thin] } },
+            share => Price.Of(new Spare { Source = Words.Supply.Maker, Price = new Money { Amount = share * rubric.PriceReference[MachineClass.Thin] } },
                 Machine with { Class = MachineClass.Thin, Price = new Money { Amount = rubric.PriceReference[MachineClass.Thin] } }, rubric).High),
         Line("survivalAtZero", "chance", Math.Max(0, rubric.SurvivalAtZero - 0.1), 1, chance => Survival.Share(chance, rubric)),
     ];

@@ -385,7 +385,7 @@ internal sealed class Phrase
             var length = millimetres ?? times;
             if (lengthAt is { } at)
             {
-                if (bond == Records.Bond.ReleaseTab)
+                if (bond == Words.Bond.ReleaseTab)
                     faults.Add(new(at.Start, at.End, "a release tab has no length", null));
                 else if (length is < RecordLimits.ShortestBond or > RecordLimits.LongestBond)
                     faults.Add(new(at.Start, at.End, string.Create(CultureInfo.InvariantCulture, $"a bond is {RecordLimits.ShortestBond} to {RecordLimits.LongestBond} mm long"), null));

@@ -86,7 +86,7 @@ internal static partial class Vocabulary
     /// <summary>Kind words, the format's own first.</summary>
     public static readonly IReadOnlyDictionary<string, PartKind> Kinds = BuildKinds();
 
-    public static bool TryMounting(string word, out Mounting mounting) => Words.TryParse(word.ToLowerInvariant(), out mounting);
+    public static bool TryMounting(string word, out Mounting mounting) => WordList.TryParse(word.ToLowerInvariant(), out mounting);
 
     // Letters before the number of a driver's size, longest first where one begins another.
     private static readonly (string Letters, Drive Drive)[] SizeLetters =
@@ -247,7 +247,7 @@ internal static partial class Vocabulary
     {
         var tools = new Dictionary<string, Tool>(StringComparer.OrdinalIgnoreCase);
         // What no drive names comes first: a screw says its tool already.
-        foreach (var tool in Words.Members<Tool>().OrderBy(tool => Words.TryParse<Drive>(tool.Word(), out _)))
+        foreach (var tool in WordList.Members<Tool>().OrderBy(tool => WordList.TryParse<Drive>(tool.Word(), out _)))
             tools[Spaced(tool.Word())] = tools[tool.Word()] = tool;
         tools["pry"] = Tool.PryTool;
         tools["jis"] = Tool.CrossJis;
@@ -260,7 +260,7 @@ internal static partial class Vocabulary
     private static Dictionary<string, PartKind> BuildKinds()
     {
         var kinds = new Dictionary<string, PartKind>(StringComparer.OrdinalIgnoreCase);
-        foreach (var kind in Words.Members<PartKind>())
+        foreach (var kind in WordList.Members<PartKind>())
             kinds[Spaced(kind.Word())] = kinds[kind.Word()] = kind;
         foreach (var (words, kind) in new[]
         {

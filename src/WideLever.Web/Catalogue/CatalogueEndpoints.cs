@@ -3,7 +3,6 @@ using System.Net;
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Planning;
-using WideLever.Core.Records;
 using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;

@@ -1,7 +1,6 @@
 using System.CommandLine;
 using System.Text;
 using System.Text.Json;
-using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 using WideLever.Interchange;

@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Comparing;
-using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 using WideLever.House;
 using WideLever.Interchange;
@@ -165,7 +164,7 @@ public static class CompareEndpoints
         if (format is not ("json" or "csv" or "xlsx"))
             return Problems.NotFound($"format \"{format}\": it is json, csv or xlsx");
         var which = IndexName.Combined;
-        if (index is not null && !Words.TryParse(index, out which))
+        if (index is not null && !WordList.TryParse(index, out which))
             return Problems.Faulty([new("index", "must be repair, upgrade or combined")]);
         // An address holds only so many ids: none stands for the whole shelf.
         var snapshot = shelf.WithRecords(cancellation);

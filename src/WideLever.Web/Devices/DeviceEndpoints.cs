@@ -2,7 +2,6 @@ using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Benching;
-using WideLever.Core.Records;
 using WideLever.House;
 using WideLever.Storage;
 using WideLever.Web.Hosting;

@@ -61,8 +61,8 @@ public static class PhotoEndpoints
         if (said.Occasion is { Length: > 0 } word)
         {
             // An occasion is a word of the format, as everywhere.
-            if (!Words.TryParse<PhotoOccasion>(word, out var known))
-                return Problems.Faulty([new("occasion", $"must be one of {string.Join(", ", Words.Of<PhotoOccasion>())}")]);
+            if (!WordList.TryParse<PhotoOccasion>(word, out var known))
+                return Problems.Faulty([new("occasion", $"must be one of {string.Join(", ", WordList.Of<PhotoOccasion>())}")]);
             occasion = known;
         }
         var (clean, trouble) = await intake.CleanAsync(bytes, cancellation);
@@ -123,7 +123,7 @@ public static class PhotoEndpoints
 
     private static Results<FileContentHttpResult, JsonHttpResult<Problem>> GetPhoto(HttpContext context, string sha256, string type, PhotoFiles files)
     {
-        if (!Photo.IsDigest(sha256) || !Words.TryParse<PhotoType>(type, out var known) || files.Read(sha256) is not { } bytes)
+        if (!Photo.IsDigest(sha256) || !WordList.TryParse<PhotoType>(type, out var known) || files.Read(sha256) is not { } bytes)
             return Problems.NotFound("such photo");
         Unchanging(context);
         return TypedResults.File(bytes, PhotoIntake.MediaType(known));

@@ -1,4 +1,3 @@
-using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 using WideLever.House;
 

@@ -1,5 +1,4 @@
 using WideLever.Core.Comparing;
-using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Interchange;
 

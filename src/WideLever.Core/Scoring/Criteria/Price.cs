@@ -9,7 +9,7 @@ public static class Price
     /// <summary>Price of a service unit in a machine.</summary>
     public static Quantity Of(Spare spare, Unit machine, Rubric rubric)
     {
-        if (spare.Source == Records.Supply.None)
+        if (spare.Source == Words.Supply.None)
             return Quantity.Exactly(0);
         var machinePrice = InRubricCurrency(machine.Price, rubric);
         double? reference = machine.Class is { } known ? rubric.PriceReference[known] : null;

@@ -31,7 +31,7 @@ internal readonly record struct Tools(uint Known, int Unknown)
         if (Unknown == 0)
             return Quantity.Exactly(high);
         double worstDrive = 1;
-        foreach (var drive in Words.Members<Drive>())
+        foreach (var drive in WordList.Members<Drive>())
             worstDrive = Math.Min(worstDrive, rubric.Tools[drive.Tool()]);
         return Quantity.Between(Math.Min(worst, worstDrive) * Extra(known + Unknown, rubric), high);
     }

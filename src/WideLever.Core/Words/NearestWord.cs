@@ -1,6 +1,6 @@
 using F23.StringSimilarity;
 
-namespace WideLever.Core.Records;
+namespace WideLever.Core.Words;
 
 /// <summary>The known word that an unrecognised one most likely stands for.</summary>
 public static class NearestWord

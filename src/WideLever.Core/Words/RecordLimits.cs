@@ -1,4 +1,4 @@
-namespace WideLever.Core.Records;
+namespace WideLever.Core.Words;
 
 /// <summary>What a record may hold at most. <c>docs/record.md</c>, <em>Faults</em>.</summary>
 public static class RecordLimits

@@ -1,6 +1,6 @@
 using System.Buffers;
 
-namespace WideLever.Core.Records;
+namespace WideLever.Core.Words;
 
 /// <summary>The one rule for a short text of a record, a form or a file: something, in one line.</summary>
 public static class OneLine

@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Text;
 using AnyAscii;
 
-namespace WideLever.Core.Records;
+namespace WideLever.Core.Words;
 
 /// <summary>Makes ids that can stand in an address, out of what people write.</summary>
 public static class Ids

@@ -1,0 +1,30 @@
+using WideLever.Core.Records;
+
+namespace WideLever.Web.Bench;
+
+/// <summary>A well on the way back.</summary>
+/// <param name="Number">Its number.</param>
+/// <param name="Group">Which group of screws of the step.</param>
+/// <param name="Expected">How many should go back; null: nobody counted them for certain, and who puts them back says how many there are.</param>
+/// <param name="Count">How many were noted on the way out.</param>
+/// <param name="Returned">How many did; null: not ticked.</param>
+public sealed record ClosingWellView(int Number, int Group, int? Expected, Count? Count, int? Returned);
+
+/// <summary>A step on the way back.</summary>
+/// <param name="StepId">The step.</param>
+/// <param name="Title">Its title.</param>
+/// <param name="Wells">Its wells, the last first.</param>
+/// <param name="Tightening">The order noted for its screws.</param>
+/// <param name="Done">Whether it was put back.</param>
+public sealed record ClosingStepView(string StepId, string Title, IReadOnlyList<ClosingWellView> Wells, IReadOnlyList<string> Tightening, bool Done);
+
+/// <summary>Putting back.</summary>
+/// <param name="Steps">The steps, the last first.</param>
+/// <param name="Expected">Screws that came out; null: a group of no certain count was not put back yet.</param>
+/// <param name="Returned">Screws that went back.</param>
+/// <param name="LeftOver">Screws counted in the tray; null: not counted.</param>
+/// <param name="Missing">Screws that neither went back nor lie in the tray; null: not counted.</param>
+/// <param name="Clean">Whether every screw is where it belongs.</param>
+/// <param name="Answer">What became of those that are not; null: not answered.</param>
+public sealed record ClosingView(
+    IReadOnlyList<ClosingStepView> Steps, int? Expected, int Returned, int? LeftOver, int? Missing, bool Clean, string? Answer);

@@ -1,0 +1,16 @@
+using System.CommandLine;
+using WideLever.Interchange;
+
+namespace WideLever.Web.Commands;
+
+/// <summary><c>schema</c>: the JSON Schema of the record format.</summary>
+public static class SchemaCommand
+{
+    /// <summary>The command.</summary>
+    public static Command Create()
+    {
+        var command = new Command("schema", "Print the JSON Schema of a teardown record");
+        command.SetAction(_ => Console.Out.Write(RecordShape.Schema()));
+        return command;
+    }
+}
