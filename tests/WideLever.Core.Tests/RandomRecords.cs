@@ -48,6 +48,37 @@ internal static class RandomRecords
         }
     }
 
+    /// <summary>Thirty to ninety steps in five to seven layers, several ways into each, some of them round in a circle; ten parts that come out by up to four steps.</summary>
+    public static TeardownRecord MidSized(Random random)
+    {
+        var layers = Enumerable.Range(0, random.Next(5, 8)).Select(layer => layer == 0 ? "outside" : $"layer {layer}").ToList();
+        var steps = new List<Step>();
+        for (var layer = 1; layer < layers.Count; layer++)
+            steps.Add(Tied(layers[random.Next(layer)]) with { Opens = layers[layer] });
+        var openings = Enumerable.Range(1, layers.Count - 1).SelectMany(layer => Enumerable.Repeat(layers[layer], random.Next(3))).ToList();
+        foreach (var opening in openings)
+            steps.Add(Tied(layers[random.Next(layers.Count)]) with { Opens = opening });
+        for (var power = random.Next(3); power > 0; power--)
+            steps.Add(Tied(layers[random.Next(layers.Count)]) with { DisconnectsPower = true });
+        for (var more = random.Next(20, 70); more > 0; more--)
+            steps.Add(Tied(layers[random.Next(layers.Count)]));
+        var parts = Enumerable.Range(0, 10).Select(part => Build.Part($"p{part}", PartKind.Other, Mounting.Screwed)).ToList();
+        foreach (var part in parts)
+        {
+            for (var ways = random.Next(1, 5); ways > 0; ways--)
+            {
+                var step = random.Next(steps.Count);
+                steps[step] = steps[step] with { Frees = [.. steps[step].Frees.Append(part.Id).Distinct()] };
+            }
+        }
+        return Build.Record(layers, steps, [.. parts]);
+
+        Step Tied(string layer) => Build.Step($"s{steps.Count}", layer, random.Next(4) == 0 ? new Unplug { Connector = Connector.WirePlug } : new Slide { Count = random.Next(1, 4) }) with
+        {
+            After = [.. Enumerable.Range(0, random.Next(3)).Select(_ => random.Next(Math.Max(1, steps.Count))).Where(before => before < steps.Count).Select(before => $"s{before}").Distinct()],
+        };
+    }
+
     /// <summary>
     /// A record with one way to every part and at most one step that disconnects power, with facts of every sort, each known or
     /// not: what the sentences under <em>What must hold</em> speak of.

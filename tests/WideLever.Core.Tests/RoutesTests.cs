@@ -58,6 +58,64 @@ public sealed class RoutesTests
         views.ShouldBeGreaterThan(Long.Of(90));
     }
 
+    [Fact]
+    public void Routes_through_records_of_a_natural_size_equal_those_of_every_choice_gone_through_plainly()
+    {
+        var (records, seconds, none) = (0, 0, 0);
+        for (var seed = 0; records < Math.Max(20, Long.Of(200)); seed++)
+        {
+            var record = RandomRecords.MidSized(new Random(seed));
+            var rubric = (seed % 3) switch { 0 => House, 1 => WhereBlocking, _ => Steps };
+            // Some of what is made at random can never be carried out.
+            if (RecordValidation.Check(record, rubric).Checked is not { } @checked)
+                continue;
+            records++;
+            var ways = new WaysIn(@checked, rubric);
+            var plain = new EveryChoice(@checked, ways.Efforts, rubric.Schools.PowerFirst);
+            var (routes, second) = (ways.Routes(), ways.SecondBest());
+            foreach (var part in record.Parts)
+            {
+                var expected = plain.Least(part.Id, null);
+                routes[part.Id].ShouldBe(expected, $"seed {seed}, {part.Id}");
+                var expectedSecond = expected is null ? null : plain.Least(part.Id, expected);
+                second[part.Id].ShouldBe(expectedSecond, $"seed {seed}, {part.Id}, second-best");
+                seconds += expectedSecond is null ? 0 : 1;
+                none += expectedSecond is null ? 1 : 0;
+            }
+        }
+        seconds.ShouldBeGreaterThan(records);
+        none.ShouldBeGreaterThan(records / 4);
+    }
+
+    /// <summary>Sixteen layers below each other with two ways into each, which is every choice that a record may have, and all parts come out in the deepest.</summary>
+    [Theory]
+    [InlineData(true, 1)]
+    [InlineData(false, 1)]
+    [InlineData(false, 0)]
+    public void A_record_at_every_limit_is_searched_to_the_end(bool chained, int dearer)
+    {
+        var layers = Enumerable.Range(0, 17).Select(layer => layer == 0 ? "outside" : $"layer {layer}").ToList();
+        var parts = Enumerable.Range(0, RecordLimits.Parts).Select(part => Build.Part($"p{part}", PartKind.Other, Mounting.Screwed)).ToArray();
+        var openers = Enumerable.Range(1, 16).SelectMany(layer => Enumerable.Range(0, 2)
+            .Select(way => Build.Step($"open {layer} {way}", layers[layer - 1], new Slide { Count = 1 + way * dearer }) with { Opens = layers[layer] })).ToList();
+        var freeing = Enumerable.Range(0, RecordLimits.Steps - openers.Count).Select(step => Build.Step($"free {step}", layers[16], new Slide { Count = 1 + dearer * (step % 7) }) with
+        {
+            After = chained ? [.. Enumerable.Range(0, step).Select(before => $"free {before}")] : [],
+            // Not chained, each frees all parts but one: no two parts come out by the same steps.
+            Frees = [.. parts.Where((_, part) => chained || part != step).Select(part => part.Id)],
+        }).ToList();
+        var record = Build.Record(layers, [.. openers, .. freeing], parts).Checked();
+        using var patience = new CancellationTokenSource(TimeSpan.FromMinutes(2));
+        var ways = new WaysIn(record, House);
+        var (routes, seconds) = (ways.Routes(patience.Token), ways.SecondBest(patience.Token));
+        var cheapest = Enumerable.Range(0, 16).Select(layer => 2 * layer).ToList();
+        routes["p5"].ShouldBe([.. cheapest, openers.Count]);
+        routes["p0"].ShouldBe([.. cheapest, openers.Count + (chained ? 0 : 1 + 6 * dearer)]);
+        // Another one of the cheapest openings, or another step of the same price.
+        seconds["p5"]!.Count.ShouldBe(17);
+        seconds["p5"].ShouldNotBe(routes["p5"]);
+    }
+
     /// <summary>Every set of steps, tried one after the other; shares nothing with the search but the efforts.</summary>
     private sealed class BruteForce
     {

@@ -9,6 +9,26 @@ internal static class StepSet
 
     public static void Add(Span<ulong> set, int step) => set[step >> 6] |= 1UL << (step & 63);
 
+    public static bool Has(ReadOnlySpan<ulong> set, int step) => (set[step >> 6] >> (step & 63) & 1) != 0;
+
+    public static ulong[] Of(IReadOnlyList<int> steps, int words)
+    {
+        var set = new ulong[words];
+        foreach (var step in steps)
+            Add(set, step);
+        return set;
+    }
+
+    public static bool Overlap(ReadOnlySpan<ulong> set, ReadOnlySpan<ulong> other)
+    {
+        for (var w = 0; w < set.Length; w++)
+        {
+            if ((set[w] & other[w]) != 0)
+                return true;
+        }
+        return false;
+    }
+
     public static void Union(Span<ulong> set, ReadOnlySpan<ulong> other)
     {
         for (var w = 0; w < set.Length; w++)
