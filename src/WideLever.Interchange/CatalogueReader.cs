@@ -17,8 +17,6 @@ public static class CatalogueReader
     /// <summary>Bytes that an answer may have.</summary>
     public const int MaxBytes = 1024 * 1024;
 
-    private const int MaxModules = 5_000;
-
     /// <summary>The offer for a part number, or null with the faults.</summary>
     public static Offer? ReadOffer(ReadOnlyMemory<byte> utf8, string number, List<Fault> faults)
     {
@@ -40,8 +38,6 @@ public static class CatalogueReader
             return null;
         var fields = new Fields(document.Root, Place.Root, faults);
         var modules = fields.RequiredList("modules", Module);
-        if (modules.Count > MaxModules)
-            fields.Add(fields.At("modules"), $"has {modules.Count} modules; the limit is {MaxModules}");
         return faults.Count == 0 ? modules : null;
     }
 

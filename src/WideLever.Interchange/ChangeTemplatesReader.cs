@@ -165,7 +165,7 @@ public static class ChangeTemplatesReader
     private static string Known(Fields fields, string name, string word, IReadOnlyList<string> words)
     {
         if (!words.Contains(word))
-            fields.Add(fields.At(name), $"unrecognised word \"{word[..Math.Min(60, word.Length)]}\"{NearestWord.Clause(word, words)}");
+            fields.Unrecognised(fields.At(name), word, words);
         return word;
     }
 }

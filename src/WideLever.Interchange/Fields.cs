@@ -81,10 +81,10 @@ internal sealed class Fields
 
     private Place.Node Here => here ??= (outer is null ? place : position < 0 ? outer.Here[name] : outer.Here[name, position]).Open();
 
-    public void Add(Place at, string message) => faults.Add(new Fault(at.ToString(), message));
+    public void Add(Place at, string message) => faults.Tell(at, message);
 
     /// <summary>A fault of the object as a whole.</summary>
-    public void Add(string message) => faults.Add(new Fault(Here.ToString(), message));
+    public void Add(string message) => faults.Tell(Place.Named(Here.ToString()), message);
 
     /// <summary>The fields of an object inside this one.</summary>
     public Fields Inner(JsonValue value, Place at) => new(value, at, faults);
@@ -114,8 +114,10 @@ internal sealed class Fields
         List<string> names = [.. known[..asked], .. others ?? []];
         foreach (var (name, _) in element.Pairs())
         {
+            if (faults.IsFull())
+                return;
             if (name is null || !names.Contains(name))
-                Add(At(Shown(name ?? "?")), $"unrecognised field{NearestWord.Clause(name ?? "", names)}");
+                faults.TellUnknown(At(Shown(name ?? "?")), "unrecognised field", name ?? "", names);
         }
     }
 
@@ -431,10 +433,12 @@ internal sealed class Fields
     {
         if (!IsList(name, value) || value.Count == 0)
             return [];
-        var items = new string[value.Count];
+        var items = new string[Limited(name, value)];
         var next = 0;
         foreach (var item in value.Items())
         {
+            if (next == items.Length)
+                break;
             items[next] = item.ValueKind == JsonValueKind.String && item.Text is { } text ? text : Text(Here[name, next], item) ?? StandIn(Here[name, next]);
             next++;
         }
@@ -456,9 +460,11 @@ internal sealed class Fields
         if (!IsList(name, value) || value.Count == 0)
             return [];
         // One reader goes from item to item: what it says of one is said by the time it is at the next.
-        var (items, inner, next) = (new T[value.Count], Inside(name), 0);
+        var (items, inner, next) = (new T[Limited(name, value)], Inside(name), 0);
         foreach (var item in value.Items())
         {
+            if (next == items.Length)
+                break;
             items[next] = read(inner.Begin(item, next));
             next++;
         }
@@ -469,14 +475,26 @@ internal sealed class Fields
     {
         if (!IsList(name, value) || value.Count == 0)
             return [];
-        var items = new T[value.Count];
+        var items = new T[Limited(name, value)];
         var next = 0;
         foreach (var item in value.Items())
         {
+            if (next == items.Length)
+                break;
             items[next] = read(item, Here[name, next]);
             next++;
         }
         return items;
+    }
+
+    /// <summary>How many items are read: what is past the limit of a list is a fault, and costs nothing.</summary>
+    private int Limited(string name, JsonValue value)
+    {
+        var limit = RecordLimits.Items(name);
+        if (value.Count <= limit)
+            return value.Count;
+        Add(At(name), $"has {value.Count} {RecordLimits.ItemsOf(name)}; the limit is {limit}");
+        return limit;
     }
 
     private bool IsList(string name, JsonValue value)
@@ -526,7 +544,7 @@ internal sealed class Fields
         return null;
     }
 
-    private void Unrecognised(Place at, string word, IReadOnlyList<string> known) => Add(at, $"unrecognised word \"{Shown(word)}\"{NearestWord.Clause(word, known)}");
+    public void Unrecognised(Place at, string word, IReadOnlyList<string> known) => faults.TellUnknown(at, $"unrecognised word \"{Shown(word)}\"", word, known);
 
     private bool? YesNo(Place at, JsonValue value)
     {

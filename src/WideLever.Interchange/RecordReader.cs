@@ -110,7 +110,7 @@ public static class RecordReader
     public static RecordCheck Check(TeardownRecord record, Rubric rubric, IReadOnlyList<Fault> reading)
     {
         // Where a whole section could not be read, the rules about names would only say so again, for every name.
-        if (reading.Any(fault => fault.At is "layers" or "steps" or "parts"))
+        if (reading.Any(fault => fault.At is "layers" or "steps" or "parts") || reading.Count > FaultList.Told)
             return Refused(reading);
         var check = RecordValidation.Check(record, rubric);
         IReadOnlyList<Fault> faults = [.. reading, .. check.Faults.Where(fault => !reading.Any(read => IsWithin(fault.At, read.At)))];
@@ -396,7 +396,7 @@ public static class RecordReader
         if (word is not null && ActionRow.Find(word) is { } row)
             return Action(row, fields);
         if (word is not null)
-            fields.Add(at, $"unrecognised word \"{word[..Math.Min(60, word.Length)]}\"{NearestWord.Clause(word, WordList.Of<Verb>())}");
+            fields.Unrecognised(at, word, WordList.Of<Verb>());
         // Its other fields depend on what is done: they cannot be judged.
         return new Move();
     }

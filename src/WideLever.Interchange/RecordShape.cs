@@ -69,21 +69,6 @@ internal sealed class Shape(JsonObject definitions)
         ["group"] = [("minimum", 0)],
     };
 
-    private static readonly Dictionary<string, (int Least, int Most)> Lengths = new(StringComparer.Ordinal)
-    {
-        ["layers"] = (1, RecordLimits.Layers),
-        ["steps"] = (0, RecordLimits.Steps),
-        ["parts"] = (0, RecordLimits.Parts),
-        ["photos"] = (0, RecordLimits.Photos),
-        ["marks"] = (0, RecordLimits.Marks),
-        ["actions"] = (1, RecordLimits.Actions),
-        ["ports"] = (0, RecordLimits.Ports),
-        ["claims"] = (0, RecordLimits.Claims),
-        ["reasons"] = (0, RecordLimits.Reasons),
-        ["advice"] = (0, RecordLimits.Advice),
-        ["damage"] = (0, RecordLimits.Damage),
-    };
-
     private static readonly Dictionary<string, string> Patterns = new(StringComparer.Ordinal) { ["sha256"] = "^[0-9a-f]{64}$", ["currency"] = "^[A-Z]{3}$" };
 
     private static (string, double)[] Between(double least, double most) => [("minimum", least), ("maximum", most)];
@@ -170,9 +155,9 @@ internal sealed class Shape(JsonObject definitions)
 
     private void List(string name, JsonObject items, bool required = false)
     {
-        var list = new JsonObject { ["type"] = "array", ["items"] = items };
-        if (Lengths.TryGetValue(name, out var length))
-            (list["minItems"], list["maxItems"]) = (length.Least, length.Most);
+        var list = new JsonObject { ["type"] = "array", ["items"] = items, ["maxItems"] = RecordLimits.Items(name) };
+        if (name is "layers" or "actions")
+            list["minItems"] = 1;
         Field(name, list, required);
     }
 

@@ -122,4 +122,30 @@ public sealed class RescoringTests
         functions.Single(function => function.At == "burdenAtHalf").Points.ShouldContain(point => Math.Abs(point.Measure - Examples.House.BurdenAtHalf) < 1e-9 && Math.Abs(point.Worth - 0.5) < 1e-9);
         functions.Single(function => function.At == "priceShareAtZero").Points[^1].Worth.ShouldBe(0);
     }
+
+    [Fact]
+    public void Every_value_function_says_what_it_measures_and_goes_a_little_past_where_it_ends()
+    {
+        var (house, functions) = (Examples.House, ValueFunctions.Of(Examples.House));
+        functions.Select(function => (function.At, function.Unit)).ShouldBe(
+        [
+            .. house.Reach.Pairs.Select(pair => ($"reach.{pair.Key.Word()}", "s")),
+            .. house.Headroom.Pairs.Select(pair => ($"headroom.{pair.Key.Word()}", pair.Key == PartKind.Battery ? "Wh" : "GB")),
+            ("burdenAtHalf", "screws"), ("priceShareAtZero", "share of the price"), ("survivalAtZero", "chance"),
+        ]);
+        functions.ShouldAllBe(function => function.Points.Count == 41);
+        void Reaches(string at, double from, double to)
+        {
+            var points = functions.Single(function => function.At == at).Points;
+            (points[0].Measure, Math.Round(points[^1].Measure, 9)).ShouldBe((from, Math.Round(to, 9)), at);
+        }
+        Reaches("reach.fan", 0, house.Reach[PartKind.Fan].Second * 1.1);
+        Reaches("headroom.battery", 0, house.Headroom[PartKind.Battery].Second * 1.1);
+        Reaches("burdenAtHalf", 0, house.BurdenAtHalf * 5);
+        Reaches("priceShareAtZero", 0, house.PriceShareAtZero * 1.2);
+        Reaches("survivalAtZero", house.SurvivalAtZero - 0.1, 1);
+        ValueFunctions.Of(house with { SurvivalAtZero = 0.05 })[^1].Points[0].Measure.ShouldBe(0);
+        // By a machine of the rubric's own price: half of the share is worth half.
+        functions.Single(function => function.At == "priceShareAtZero").Points[20].Worth.ShouldBe(1 - 0.6, 1e-9);
+    }
 }

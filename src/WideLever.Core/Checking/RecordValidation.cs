@@ -16,10 +16,9 @@ public static class RecordValidation
         checker.Teardown(root["teardown"].Open(), record.Teardown);
         checker.Notes(root, record.Notes);
         checker.Notes(root["guidance"].Open(), record.Guidance.Notes);
-        checker.Size(root["layers"], record.Layers.Count, RecordLimits.Layers, "layers");
-        checker.Size(root["steps"], record.Steps.Count, RecordLimits.Steps, "steps");
-        checker.Size(root["parts"], record.Parts.Count, RecordLimits.Parts, "parts");
-        checker.Size(root["photos"], record.Photos.Count, RecordLimits.Photos, "photos");
+        checker.Size(root, "steps", record.Steps.Count);
+        checker.Size(root, "parts", record.Parts.Count);
+        checker.Size(root, "photos", record.Photos.Count);
         checker.Texts(root, "layers", record.Layers);
         for (var i = 0; i < record.Steps.Count; i++)
             checker.Step(root["steps", i].Open(), record.Steps[i]);
@@ -73,14 +72,14 @@ public static class RecordValidation
     {
         public List<Fault> Faults { get; } = [];
 
-        private void Add(Place at, string message) => Faults.Add(new Fault(at.ToString(), message));
+        private void Add(Place at, string message) => Faults.Tell(at, message);
 
-        private void Add(string at, string message) => Faults.Add(new Fault(at, message));
+        private void Add(string at, string message) => Faults.Tell(Place.Named(at), message);
 
-        public void Size(Place at, int size, int limit, string what)
+        public void Size(Place.Node owner, string list, int size)
         {
-            if (size > limit)
-                Add(at, $"has {size} {what}; the limit is {limit}");
+            if (size > RecordLimits.Items(list))
+                Add(owner[list], $"has {size} {RecordLimits.ItemsOf(list)}; the limit is {RecordLimits.Items(list)}");
         }
 
         private void Text(Place at, string? text)
@@ -103,6 +102,7 @@ public static class RecordValidation
 
         public void Texts(Place.Node owner, string field, IReadOnlyList<string> texts)
         {
+            Size(owner, field, texts.Count);
             for (var i = 0; i < texts.Count; i++)
                 Text(owner[field, i], texts[i]);
         }
@@ -153,7 +153,7 @@ public static class RecordValidation
             Ceilings(ceilings["battery"], unit.Ceilings.Battery);
             Notes(ceilings, unit.Ceilings.Notes);
             Texts(at, "covers", unit.Covers);
-            Size(at["ports"], unit.Ports.Count, RecordLimits.Ports, "ports");
+            Size(at, "ports", unit.Ports.Count);
             for (var i = 0; i < unit.Ports.Count; i++)
             {
                 var port = at["ports", i].Open();
@@ -161,10 +161,10 @@ public static class RecordValidation
                 Text(port["on"], unit.Ports[i].On);
                 Notes(port, unit.Ports[i].Notes);
             }
-            Size(at["claims"], unit.Claims.Count, RecordLimits.Claims, "claims");
+            Size(at, "claims", unit.Claims.Count);
             for (var i = 0; i < unit.Claims.Count; i++)
                 Claim(at["claims", i].Open(), unit.Claims[i]);
-            Size(at["reasons"], unit.Reasons.Count, RecordLimits.Reasons, "reasons");
+            Size(at, "reasons", unit.Reasons.Count);
             for (var i = 0; i < unit.Reasons.Count; i++)
             {
                 var reason = at["reasons", i].Open();
@@ -189,7 +189,7 @@ public static class RecordValidation
 
         private void Advice(Place.Node owner, IReadOnlyList<Advice> advice)
         {
-            Size(owner["advice"], advice.Count, RecordLimits.Advice, "pieces of advice");
+            Size(owner, "advice", advice.Count);
             for (var i = 0; i < advice.Count; i++)
             {
                 var at = owner["advice", i].Open();
@@ -222,7 +222,7 @@ public static class RecordValidation
         public void Teardown(Place.Node at, Teardown teardown)
         {
             Text(at["bench"], teardown.Bench);
-            Size(at["damage"], teardown.Damage.Count, RecordLimits.Damage, "pieces of damage");
+            Size(at, "damage", teardown.Damage.Count);
             for (var i = 0; i < teardown.Damage.Count; i++)
             {
                 var damage = at["damage", i].Open();
@@ -240,6 +240,9 @@ public static class RecordValidation
             Text(at["opens"], step.Opens);
             Between(at["observedSeconds"], step.ObservedSeconds, 1, RecordLimits.Seconds);
             Texts(at, "tightening", step.Tightening);
+            Size(at, "frees", step.Frees.Count);
+            Size(at, "after", step.After.Count);
+            Size(at, "surprises", step.Surprises.Count);
             for (var i = 0; i < step.Surprises.Count; i++)
             {
                 var surprise = at["surprises", i].Open();
@@ -250,7 +253,7 @@ public static class RecordValidation
             Advice(at, step.Advice);
             if (step.Actions.Count == 0)
                 Add(at["actions"], "a step needs at least one action");
-            Size(at["actions"], step.Actions.Count, RecordLimits.Actions, "actions");
+            Size(at, "actions", step.Actions.Count);
             for (var i = 0; i < step.Actions.Count; i++)
                 Action(at["actions", i].Open(), step.Actions[i]);
             Notes(at, step.Notes);
@@ -312,7 +315,7 @@ public static class RecordValidation
             Between(at["heightPx"], photo.HeightPx, 1, 100_000);
             Text(at["caption"], photo.Caption);
             Notes(at, photo.Notes);
-            Size(at["marks"], photo.Marks.Count, RecordLimits.Marks, "marks");
+            Size(at, "marks", photo.Marks.Count);
             for (var i = 0; i < photo.Marks.Count; i++)
             {
                 var mark = at["marks", i].Open();
@@ -406,7 +409,7 @@ public static class RecordValidation
         private void Exists(Place at, string name, IReadOnlyDictionary<string, int> known, string what)
         {
             if (!known.ContainsKey(name))
-                Add(at, $"there is no {what} \"{Shown(name)}\"{NearestWord.Clause(name, known.Keys)}");
+                Faults.TellUnknown(at, $"there is no {what} \"{Shown(name)}\"", name, known.Keys);
         }
 
         /// <summary>Layers that nothing opens, steps that can never be reached, and more ways than the search goes through.</summary>

@@ -42,6 +42,37 @@ public static class RecordLimits
     /// <summary>Pieces of damage as found.</summary>
     public const int Damage = 60;
 
+    /// <summary>Items of a list that has no limit of its own: names, words, texts, surprises.</summary>
+    public const int List = 400;
+
+    private static readonly Dictionary<string, int> Lists = new(StringComparer.Ordinal)
+    {
+        ["layers"] = Layers,
+        ["steps"] = Steps,
+        ["parts"] = Parts,
+        ["photos"] = Photos,
+        ["marks"] = Marks,
+        ["actions"] = Actions,
+        ["ports"] = Ports,
+        ["claims"] = Claims,
+        ["reasons"] = Reasons,
+        ["advice"] = Advice,
+        ["damage"] = Damage,
+        // Of a catalogue.
+        ["modules"] = 5_000,
+    };
+
+    /// <summary>Items that the list in a field may have.</summary>
+    public static int Items(string field) => Lists.GetValueOrDefault(field, List);
+
+    /// <summary>What such items are called.</summary>
+    public static string ItemsOf(string field) => field switch
+    {
+        "advice" => "pieces of advice",
+        "damage" => "pieces of damage",
+        _ => Lists.ContainsKey(field) ? field : "items",
+    };
+
     /// <summary>Characters of a text.</summary>
     public const int Text = 500;
 

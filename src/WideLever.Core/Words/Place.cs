@@ -1,6 +1,6 @@
 using System.Globalization;
 
-namespace WideLever.Core.Records;
+namespace WideLever.Core.Words;
 
 /// <summary>
 /// A place in a document, such as <c>steps[3].after[0]</c>. It is spelt out only where there is something to say of it: reading a
