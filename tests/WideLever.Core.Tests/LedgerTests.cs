@@ -127,6 +127,38 @@ public sealed class LedgerTests
         // Burdens 1 − 0.95 × 0.3 and 1 − 0.95.
         fasteners.Lines[0].Value.ShouldBeAbout(0.715 / 0.765);
         fasteners.Lines.Sum(line => line.Points).ShouldBe(fasteners.Points, 1e-9);
-        Ledger.OfRepair(result, record, Examples.House, actions: false)!.Lines.Single(line => line.Name == "battery").Lines.Single().Lines.ShouldAllBe(line => line.Lines.Count == 0);
+        Ledger.OfRepair(result, record, Examples.House, actionsOf: [])!.Lines.Single(line => line.Name == "battery").Lines.Single().Lines.ShouldAllBe(line => line.Lines.Count == 0);
+    }
+
+    [Fact]
+    public void Of_very_many_actions_and_parts_the_dearest_are_told_and_the_rest_together()
+    {
+        // Fifty parts of one kind, each behind a hundred actions.
+        var parts = Enumerable.Range(0, 50).Select(part => Build.Part($"fan {part}", PartKind.Fan, part == 7 ? Mounting.Soldered : Mounting.Screwed) with { Within = part == 7 ? "fan 8" : null }).ToArray();
+        var steps = Enumerable.Range(0, 2).Select(step => Build.Step($"s{step}", "outside", [.. Enumerable.Range(1, 50).Select(count => new Unclip { Count = count })]) with
+        {
+            Frees = step == 0 ? [] : [.. parts.Select(part => part.Id)], After = step == 0 ? [] : ["s0"], Together = true,
+        });
+        var record = Build.Record(["outside"], [.. steps], parts) with { Unit = Build.Sealed().Unit };
+        var result = record.Score(Build.AnyValue);
+        var kind = Ledger.OfRepair(result, record, Build.AnyValue).Lines.Single(line => line.Name == "fan");
+        kind.Lines.Count.ShouldBe(50);
+        var told = kind.Lines.Where(part => part.Lines.Any(criterion => criterion.Lines.Count > 0)).ToList();
+        told.Count.ShouldBe(Ledger.MostParts);
+        // What cost most is told: the soldered one.
+        told.ShouldContain(part => part.Name == "fan 7");
+        foreach (var criterion in told.SelectMany(part => part.Lines).Where(line => line.Lines.Count > 0))
+        {
+            criterion.Lines.Count.ShouldBe(Ledger.MostActions + 1);
+            criterion.Lines.Sum(line => line.Points).ShouldBe(criterion.Points, 1e-9);
+            var rest = criterion.Lines.Single(line => line.Sort == LedgerSort.Others);
+            rest.Name.ShouldBe("60");
+            rest.Value.ShouldBe(1 - criterion.Lines.Where(line => line.Sort == LedgerSort.Action).Sum(line => line.Value), 1e-9);
+            rest.Steps.ShouldBe(["s0", "s1"], ignoreOrder: true);
+            // None of the rest cost more than any that is told.
+            criterion.Lines.Where(line => line.Sort == LedgerSort.Action).Min(line => line.Points).ShouldBeGreaterThanOrEqualTo(rest.Points / 60 - 1e-12);
+        }
+        // Of kinds that are not asked for no action is told.
+        Ledger.OfRepair(result, record, Build.AnyValue, [PartKind.Battery]).Lines.Single(line => line.Name == "fan").Lines.SelectMany(part => part.Lines).ShouldAllBe(line => line.Lines.Count == 0);
     }
 }

@@ -55,7 +55,7 @@ public sealed class UnknownFactsTests
         kinds.Select(asked => asked.Fact.Kind!.Value).ShouldBe(
             House.Repair.Pairs.Concat(House.Upgrade.Pairs).Select(pair => pair.Key).Distinct().Where(kind => kind is not (PartKind.Fan or PartKind.OpticalDrive)), ignoreOrder: true);
         var battery = kinds.Single(asked => asked.Fact.Kind == PartKind.Battery);
-        (battery.Fact.At, battery.OfSteps, battery.Answers.Count).ShouldBe(("kind:battery", false, 0));
+        (battery.Fact.At, battery.OfSteps, battery.Answers.Count()).ShouldBe(("kind:battery", false, 0));
     }
 
     [Fact]
@@ -139,7 +139,7 @@ public sealed class UnknownFactsTests
         (price.Fact.At, price.Fact.Field).ShouldBe(("parts[0].spare.price.amount", "price"));
         price.Answers.Select(answer => answer.Parts[0].Spare.Price!.Amount!.Value).ShouldBe([0, House.PriceShareAtZero / 2 * 1000, House.PriceShareAtZero * 1000], 1e-9);
         // Of the machine's class where its price is not known.
-        Only(priceless with { Unit = priceless.Unit with { Price = null } }).Answers[^1].Parts[0].Spare.Price!.Amount!.Value.ShouldBe(House.PriceShareAtZero * House.PriceReference[MachineClass.Thin], 1e-9);
+        Only(priceless with { Unit = priceless.Unit with { Price = null } }).Answers.Last().Parts[0].Spare.Price!.Amount!.Value.ShouldBe(House.PriceShareAtZero * House.PriceReference[MachineClass.Thin], 1e-9);
 
         var paired = Only(Known(Fan(part => part with { Spare = part.Spare with { Paired = null } })));
         (paired.Fact.At, paired.Fact.Field).ShouldBe(("parts[0].spare.paired", "paired"));
@@ -182,7 +182,7 @@ public sealed class UnknownFactsTests
     public void An_action_is_asked_each_word_and_the_ends_and_the_middle_of_a_number(TeardownAction action, string field, int answers)
     {
         var asked = Only(Known(Fan(), action));
-        (asked.Fact, asked.OfSteps, asked.Answers.Count).ShouldBe((new($"steps[0].actions[0].{field}", field, Step: "free"), true, answers));
+        (asked.Fact, asked.OfSteps, asked.Answers.Count()).ShouldBe((new($"steps[0].actions[0].{field}", field, Step: "free"), true, answers));
         var actions = asked.Answers.Select(answer => answer.Steps[0].Actions.ShouldHaveSingleItem()).ToList();
         actions.Distinct().Count().ShouldBe(answers);
         actions.ShouldAllBe(one => one.Verb == action.Verb && one.Count == action.Count && one.Tool == action.Tool && one.Notes == action.Notes);

@@ -31,7 +31,7 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
             Same(kind!["repair"]!["score"]!, expected["repairKinds"]![(string)kind["kind"]!]!);
         foreach (var part in verdict["kinds"]!.AsArray().SelectMany(kind => kind!["parts"]!.AsArray()).Where(part => part!["route"] is not null))
         {
-            var route = part!["route"]!["steps"]!.AsArray().Select(step => (string)step!["id"]!);
+            var route = part!["route"]!["steps"]!.AsArray().Select(step => (string)verdict["routeSteps"]![(int)step!]!["id"]!);
             route.ShouldBe(expected["parts"]![(string)part["id"]!]!["route"]!.AsArray().Select(step => (string)step!));
         }
     }
@@ -53,7 +53,7 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
         var id = await bench.ImportAsync("1-two-routes");
         var (_, verdict, _) = await bench.GetAsync($"/api/units/{id}/verdict");
         var memory = verdict!["kinds"]!.AsArray().Single(kind => (string)kind!["kind"]! == "memory")!["parts"]!.AsArray();
-        memory[0]!["secondBest"]!["steps"]!.AsArray().Select(step => (string)step!["id"]!).ShouldContain("memory-a-from-below");
+        memory[0]!["secondBest"]!["steps"]!.AsArray().Select(step => (string)verdict["routeSteps"]![(int)step!]!["id"]!).ShouldContain("memory-a-from-below");
         memory[1]!["secondBest"].ShouldBeNull();
     }
 

@@ -25,13 +25,14 @@ public sealed class VerdictEndpointsTests(Bench bench) : IClassFixture<Bench>
             [("outside", null), ("inside", "outside"), ("under the keyboard", "outside"), ("under the board", "inside")]);
         var memory = Parts(verdict).Single(part => (string)part["id"]! == "memory-a");
         ((string)memory["layer"]!).ShouldBe("under the keyboard");
-        var steps = memory["route"]!["steps"]!.AsArray();
-        steps.Select(step => (string)step!["title"]!).ShouldBe(["Open the base", "Disconnect the battery", "Pop the keyboard", "Take memory A out from above"]);
-        ((string)steps[0]!["actions"]!).ShouldBe("8 PH0 M2x5, 2 PH0 M2x9 under foot, 12 clips, lift cover");
-        steps[0]!["tools"]!.AsArray().Select(tool => (string)tool!).ShouldBe(["cross", "pryTool"]);
-        ((double)steps[0]!["risk"]!).ShouldBe(1 - Math.Pow(0.99983, 10) * Math.Pow(0.999, 12) * 0.99967, 1e-6);
+        List<JsonNode> Steps(string way) => [.. memory[way]!["steps"]!.AsArray().Select(step => verdict["routeSteps"]![(int)step!]!)];
+        var steps = Steps("route");
+        steps.Select(step => (string)step["title"]!).ShouldBe(["Open the base", "Disconnect the battery", "Pop the keyboard", "Take memory A out from above"]);
+        ((string)steps[0]["actions"]!).ShouldBe("8 PH0 M2x5, 2 PH0 M2x9 under foot, 12 clips, lift cover");
+        steps[0]["tools"]!.AsArray().Select(tool => (string)tool!).ShouldBe(["cross", "pryTool"]);
+        ((double)steps[0]["risk"]!).ShouldBe(1 - Math.Pow(0.99983, 10) * Math.Pow(0.999, 12) * 0.99967, 1e-6);
         ((double)memory["secondBest"]!["effort"]!["value"]!).ShouldBeGreaterThan((double)memory["route"]!["effort"]!["value"]!);
-        memory["otherPower"]!["steps"]!.AsArray().Select(step => (string)step!["title"]!).ShouldBe(["Pop the keyboard", "Take memory A out from above"]);
+        Steps("otherPower").Select(step => (string)step["title"]!).ShouldBe(["Pop the keyboard", "Take memory A out from above"]);
     }
 
     [Fact]

@@ -68,3 +68,11 @@ function textOf(kind: KindView, part: PartView, kinds: ReadonlyMap<string, KindV
 function named(kind: KindView, id: string): string {
   return kind.parts.length === 1 ? label(kind.kind) : id.replace(/-/g, ' ');
 }
+
+/** The steps of a way, which names them by their positions among the verdict's. */
+export function stepsOf(
+  way: Schemas['WayView'],
+  steps: readonly Schemas['RouteStep'][],
+): readonly Schemas['RouteStep'][] {
+  return way.steps.flatMap((position) => steps[position] ?? []);
+}

@@ -21,8 +21,8 @@ public static class KindLosses
     public static IReadOnlyDictionary<ReasonKey, double> Of(Result result, TeardownRecord record, Rubric rubric)
     {
         var losses = new Dictionary<ReasonKey, double>();
-        Add(losses, IndexName.Repair, Ledger.OfRepair(result, record, rubric, actions: false), rubric.Repair, [.. result.RepairKinds.Select(kind => kind.Kind)]);
-        Add(losses, IndexName.Upgrade, Ledger.OfUpgrade(result, record, rubric, actions: false), rubric.Upgrade, [.. result.UpgradeKinds.Select(kind => kind.Kind)]);
+        Add(losses, IndexName.Repair, Ledger.OfRepair(result, record, rubric, actionsOf: []), rubric.Repair, [.. result.RepairKinds.Select(kind => kind.Kind)]);
+        Add(losses, IndexName.Upgrade, Ledger.OfUpgrade(result, record, rubric, actionsOf: []), rubric.Upgrade, [.. result.UpgradeKinds.Select(kind => kind.Kind)]);
         return losses;
     }
 

@@ -42,19 +42,18 @@ public static class SortingTray
             foreach (var screws in step.Actions.OfType<Unscrew>())
                 wells.Add(new(wells.Count + 1, step.Id, step.Title, step.Layer, group++, screws, LengthDifference.None));
         }
-        return [.. wells.Select(well => well with { Difference = Difference(well, wells) })];
-    }
+        // By the length that most loose screws of a layer with one thread have; of several the shortest.
+        var usual = wells.Where(well => !well.StaysInPart && well.Screws.Length is not null).GroupBy(well => (well.Layer, well.Screws.Thread)).ToDictionary(alike => alike.Key, alike => alike
+            .GroupBy(well => well.Screws.Length!.Value, well => well.Screws.Count)
+            .OrderByDescending(group => group.Sum(count => (count ?? Count.One).Middle)).ThenBy(group => group.Key).First().Key);
+        return [.. wells.Select(well => well with { Difference = Difference(well) })];
 
-    /// <summary>By the length that most loose screws of the layer with the same thread have; of several the shortest.</summary>
-    private static LengthDifference Difference(TrayWell well, List<TrayWell> wells)
-    {
-        if (well.Screws.Length is not { } length || well.StaysInPart)
-            return LengthDifference.None;
-        var usual = wells
-            .Where(other => other.Layer == well.Layer && !other.StaysInPart && other.Screws.Thread == well.Screws.Thread && other.Screws.Length is not null)
-            .GroupBy(other => other.Screws.Length!.Value, other => other.Screws.Count)
-            .OrderByDescending(group => group.Sum(count => (count ?? Count.One).Middle)).ThenBy(group => group.Key)
-            .First().Key;
-        return length > usual ? LengthDifference.Longer : length < usual ? LengthDifference.Shorter : LengthDifference.None;
+        LengthDifference Difference(TrayWell well)
+        {
+            if (well.Screws.Length is not { } length || well.StaysInPart)
+                return LengthDifference.None;
+            var most = usual[(well.Layer, well.Screws.Thread)];
+            return length > most ? LengthDifference.Longer : length < most ? LengthDifference.Shorter : LengthDifference.None;
+        }
     }
 }

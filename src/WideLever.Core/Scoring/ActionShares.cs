@@ -41,13 +41,14 @@ internal static class ActionShares
     {
         // A step's charge, with its tools, goes to its actions by their own seconds.
         var own = actions.Select(action => ActionEffort.Of(action.Action, rubric).Seconds.Value).ToArray();
-        var ofStep = actions.Zip(own).GroupBy(pair => pair.First.Step).ToDictionary(group => group.Key, group => (Sum: group.Sum(pair => pair.Second), Count: group.Count()));
+        var ofStep = actions.Zip(own).GroupBy(pair => pair.First.Step).ToDictionary(
+            group => group.Key, group => (Sum: group.Sum(pair => pair.Second), Count: group.Count(), Charged: StepEffort.Of(steps[group.Key], rubric).Charged.Value));
         return
         [
             .. actions.Select((action, i) =>
             {
-                var (sum, count) = ofStep[action.Step];
-                return StepEffort.Of(steps[action.Step], rubric).Charged.Value * (sum > 0 ? own[i] / sum : 1.0 / count);
+                var (sum, count, charged) = ofStep[action.Step];
+                return charged * (sum > 0 ? own[i] / sum : 1.0 / count);
             }),
         ];
     }

@@ -13,10 +13,13 @@ namespace WideLever.Core.Scoring;
 public sealed record FactCost(UnknownFact Fact, double Repair, double Upgrade, double Combined);
 
 /// <summary>Which unknown facts make the ranges wide. Method, <em>Principles</em>, unknown is unknown.</summary>
-public static class Doubt
+/// <param name="Costs">What those that were tried cost, the dearest first; those that cost nothing are left out.</param>
+/// <param name="Tried">How many were tried: those of the machine and its parts first, then those of steps in their order.</param>
+/// <param name="Facts">How many there are.</param>
+public sealed record Doubt(IReadOnlyList<FactCost> Costs, int Tried, int Facts)
 {
-    /// <summary>Facts that are tried, at most: those of the machine and its parts first, then those of steps in their order.</summary>
-    public const int MaxFacts = 400;
+    // As many as are tried between two looks at the clock.
+    private const int Together = 8;
 
     // What is narrower by less than this is not seen at six places.
     private const double Nothing = 5e-7;
@@ -25,13 +28,30 @@ public static class Doubt
     /// Every unknown fact that costs anything, the dearest first. Each is tried by itself, all others left unknown: the costs of facts
     /// that hide one another do not add up to the width.
     /// </summary>
+    /// <param name="record">The record.</param>
+    /// <param name="rubric">The rubric.</param>
+    /// <param name="isEnough">Asked now and then whether to leave it at what was tried; null: all are tried.</param>
+    /// <param name="cancellation">Ends it without an answer.</param>
     /// <exception cref="OperationCanceledException">It was cancelled.</exception>
-    public static IReadOnlyList<FactCost> Of(CheckedRecord record, Rubric rubric, CancellationToken cancellation = default)
+    public static Doubt Of(CheckedRecord record, Rubric rubric, Func<bool>? isEnough = null, CancellationToken cancellation = default)
     {
         var routes = Scorer.RoutesOf(record, rubric, cancellation);
         var result = Scorer.Score(record, rubric, routes);
         var now = Indices.Of(result);
-        var costs = UnknownFacts.Of(record.Record, rubric).Take(MaxFacts).AsParallel().AsOrdered().WithCancellation(cancellation).Select(asked =>
+        var (costs, facts) = (new List<FactCost>(), 0);
+        foreach (var some in UnknownFacts.Of(record.Record, rubric).Chunk(Together))
+        {
+            facts += some.Length;
+            if (facts == some.Length || isEnough?.Invoke() != true)
+                costs.AddRange(some.AsParallel().AsOrdered().WithCancellation(cancellation).Select(Cost));
+        }
+        return new(
+        [
+            .. costs.Concat(OfWays(record, rubric, routes, now)).Where(cost => Math.Max(cost.Repair, cost.Upgrade) > Nothing)
+                .OrderByDescending(cost => cost.Combined).ThenBy(cost => cost.Fact.At, StringComparer.Ordinal),
+        ], costs.Count, facts);
+
+        FactCost Cost(AskedFact asked)
         {
             var known = asked.Fact.Field == "kind"
                 ? [WithKind(result, rubric, asked.Fact.Kind!.Value)]
@@ -41,12 +61,7 @@ public static class Doubt
                     .Select(answer => Indices.Of(asked.OfSteps ? Scorer.Score(answer, rubric, cancellation) : Scorer.Score(answer, rubric, routes))).ToList();
             double Narrower(Func<Indices, Quantity> index) => known.Count == 0 ? 0 : Math.Max(0, known.Average(one => Width(index(now)) - Width(index(one))));
             return new FactCost(asked.Fact, Narrower(one => one.Repair), Narrower(one => one.Upgrade), Narrower(one => one.Combined));
-        });
-        return
-        [
-            .. costs.AsSequential().Concat(OfWays(record, rubric, routes, now)).Where(cost => Math.Max(cost.Repair, cost.Upgrade) > Nothing)
-                .OrderByDescending(cost => cost.Combined).ThenBy(cost => cost.Fact.At, StringComparer.Ordinal),
-        ];
+        }
     }
 
     /// <summary>What it costs that no step frees a service unit: its way alone, if all were known of it, would no longer widen the ranges.</summary>

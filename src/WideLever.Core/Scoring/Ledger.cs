@@ -1,3 +1,4 @@
+using System.Globalization;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.StepLines;
@@ -18,6 +19,9 @@ public enum LedgerSort
 
     /// <summary>An action; as the step line says it.</summary>
     Action,
+
+    /// <summary>Together those that are not told one by one, of which each cost no more than any that is; how many they are.</summary>
+    Others,
 }
 
 /// <summary>One line of the ledger: what it cost, and what that is made of.</summary>
@@ -40,14 +44,17 @@ public sealed record LedgerLine(
 /// </param>
 public sealed record Ledger(double? Index, IReadOnlyList<LedgerLine> Lines)
 {
+    /// <summary>Parts of a kind, and actions of a criterion, that are told one by one down to the last action: those that cost most.</summary>
+    public const int MostParts = 20, MostActions = 40;
+
     /// <summary>The ledger of R.</summary>
     /// <param name="result">The result.</param>
     /// <param name="record">Its record.</param>
     /// <param name="rubric">Its rubric.</param>
-    /// <param name="actions">Whether single actions are told, of which there may be thousands; else criteria of a route are leaves.</param>
-    public static Ledger OfRepair(Result result, TeardownRecord record, Rubric rubric, bool actions = true)
+    /// <param name="actionsOf">The kinds of which single actions are told; of others criteria of a route are leaves. Null: of all.</param>
+    public static Ledger OfRepair(Result result, TeardownRecord record, Rubric rubric, IReadOnlyList<PartKind>? actionsOf = null)
     {
-        var writer = new Writer(result, record, rubric, actions);
+        var writer = new Writer(result, record, rubric, actionsOf);
         return writer.Write(result.Repair, [.. result.RepairKinds.Select(kind => (kind.Kind, rubric.Repair[kind.Kind], kind.Score))], writer.OfParts);
     }
 
@@ -55,14 +62,14 @@ public sealed record Ledger(double? Index, IReadOnlyList<LedgerLine> Lines)
     /// <param name="result">The result.</param>
     /// <param name="record">Its record.</param>
     /// <param name="rubric">Its rubric.</param>
-    /// <param name="actions">As of <see cref="OfRepair"/>.</param>
-    public static Ledger OfUpgrade(Result result, TeardownRecord record, Rubric rubric, bool actions = true)
+    /// <param name="actionsOf">As of <see cref="OfRepair"/>.</param>
+    public static Ledger OfUpgrade(Result result, TeardownRecord record, Rubric rubric, IReadOnlyList<PartKind>? actionsOf = null)
     {
-        var writer = new Writer(result, record, rubric, actions);
+        var writer = new Writer(result, record, rubric, actionsOf);
         return writer.Write(result.Upgrade, [.. result.UpgradeKinds.Select(kind => (kind.Kind, rubric.Upgrade[kind.Kind], kind.Score))], writer.OfUpgradeCriteria);
     }
 
-    private sealed class Writer(Result result, TeardownRecord record, Rubric rubric, bool actions)
+    private sealed class Writer(Result result, TeardownRecord record, Rubric rubric, IReadOnlyList<PartKind>? actionsOf)
     {
         public Ledger Write(Quantity index, IReadOnlyList<(PartKind Kind, double Weight, Quantity Score)> kinds, Func<PartKind, double, IReadOnlyList<LedgerLine>> inside)
         {
@@ -78,11 +85,18 @@ public sealed record Ledger(double? Index, IReadOnlyList<LedgerLine> Lines)
             ]);
         }
 
-        public IReadOnlyList<LedgerLine> OfParts(PartKind kind, double points) => Lines(
-            points, Mean.Inside(rubric), [.. result.Parts.Where(part => part.Part.Kind == kind && part.Score is not null)], part => (1, part.Score!.Value),
-            (part, item) => item.Line(LedgerSort.Part, part.Part.Id, part: part.Part.Id, inside: inner => OfCriteria(part, inner)));
+        private bool Tells(PartKind kind) => actionsOf is null || actionsOf.Contains(kind);
 
-        private IReadOnlyList<LedgerLine> OfCriteria(PartScore part, double points) => Lines(
+        public IReadOnlyList<LedgerLine> OfParts(PartKind kind, double points)
+        {
+            var parts = result.Parts.Where(part => part.Part.Kind == kind && part.Score is not null).ToList();
+            // The lower it scores, the more it cost.
+            var told = Tells(kind) ? parts.OrderBy(part => part.Score!.Value.Low).Take(MostParts).Select(part => part.Part.Id).ToHashSet(StringComparer.Ordinal) : [];
+            return Lines(points, Mean.Inside(rubric), parts, part => (1, part.Score!.Value),
+                (part, item) => item.Line(LedgerSort.Part, part.Part.Id, part: part.Part.Id, inside: inner => OfCriteria(part, inner, told.Contains(part.Part.Id))));
+        }
+
+        private IReadOnlyList<LedgerLine> OfCriteria(PartScore part, double points, bool actions) => Lines(
             points, Mean.Inside(rubric), [.. part.Criteria!.Pairs], pair => (rubric.Criteria[pair.Key], pair.Value),
             (pair, item) => pair.Key switch
             {
@@ -90,11 +104,11 @@ public sealed record Ledger(double? Index, IReadOnlyList<LedgerLine> Lines)
                 Criterion.Mounting => item.Line(LedgerSort.Criterion, pair.Key.Word(), part: part.Part.Id),
                 // An inseparable part that is not replaceable has no spare and no route of its own: its mounting decided.
                 Criterion.Price or Criterion.Supply => item.Line(LedgerSort.Criterion, pair.Key.Word(), part: part.ServiceUnit ?? part.Part.Id),
-                _ => part.Route is { } route ? OfRoute(pair.Key, item, route) : item.Line(LedgerSort.Criterion, pair.Key.Word(), part: part.Part.Id),
+                _ => part.Route is { } route ? OfRoute(pair.Key, item, route, actions) : item.Line(LedgerSort.Criterion, pair.Key.Word(), part: part.Part.Id),
             });
 
         /// <summary>A criterion of a route, with what each of its actions cost; those that cost nothing are left out.</summary>
-        private LedgerLine OfRoute(Criterion criterion, Item item, IReadOnlyList<int> route) => item.Line(
+        private LedgerLine OfRoute(Criterion criterion, Item item, IReadOnlyList<int> route, bool actions) => item.Line(
             LedgerSort.Criterion, criterion.Word(), steps: [.. route.Select(step => record.Steps[step].Id)], inside: points =>
             {
                 // A way of no steps can cost nothing but what is not known of it.
@@ -102,10 +116,14 @@ public sealed record Ledger(double? Index, IReadOnlyList<LedgerLine> Lines)
                     return [];
                 var taken = ActionShares.Of(route, record.Steps);
                 var shares = ActionShares.Of(criterion, taken, record.Steps, rubric);
+                var dearest = Enumerable.Range(0, taken.Count).Where(i => shares[i] > 0).OrderByDescending(i => shares[i]).ToList();
+                var rest = dearest.Skip(MostActions).ToList();
                 return
                 [
-                    .. taken.Select((action, i) => new Item(points * shares[i], shares[i], true)
-                        .Line(LedgerSort.Action, StepLinePrinter.Action(action.Action), steps: [record.Steps[action.Step].Id])).Where(line => line.Points > 0),
+                    .. dearest.Take(MostActions).Order().Select(i => new Item(points * shares[i], shares[i], true)
+                        .Line(LedgerSort.Action, StepLinePrinter.Action(taken[i].Action), steps: [record.Steps[taken[i].Step].Id])),
+                    .. rest.Count == 0 ? [] : new[] { new Item(points * rest.Sum(i => shares[i]), rest.Sum(i => shares[i]), true)
+                        .Line(LedgerSort.Others, rest.Count.ToString(CultureInfo.InvariantCulture), steps: [.. rest.Select(i => record.Steps[taken[i].Step].Id).Distinct()]) },
                 ];
             });
 
@@ -135,7 +153,7 @@ public sealed record Ledger(double? Index, IReadOnlyList<LedgerLine> Lines)
         {
             var route = result.Parts.Single(part => part.Part.Id == place.Part.Id).Route;
             return Lines(points, Mean.Geometric(rubric), place.Criteria, pair => (rubric.AccessCriteria[pair.Key], pair.Value),
-                (pair, item) => route is null ? item.Line(LedgerSort.Criterion, pair.Key.Word(), part: place.Part.Id) : OfRoute(pair.Key, item, route));
+                (pair, item) => route is null ? item.Line(LedgerSort.Criterion, pair.Key.Word(), part: place.Part.Id) : OfRoute(pair.Key, item, route, Tells(place.Part.Kind)));
         }
 
         private static IReadOnlyList<LedgerLine> Alike(List<Part> parts, double points) =>

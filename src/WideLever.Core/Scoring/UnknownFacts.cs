@@ -14,8 +14,8 @@ public sealed record UnknownFact(string At, string Field, PartKind? Kind = null,
 /// <summary>An unknown fact with records in which it is known, one for each answer that is tried.</summary>
 /// <param name="Fact">The fact.</param>
 /// <param name="OfSteps">Whether the answers change the steps, so that ways in may be others.</param>
-/// <param name="Answers">The record with each answer; none for a kind not seen, of which no single answer says enough.</param>
-internal sealed record AskedFact(UnknownFact Fact, bool OfSteps, IReadOnlyList<TeardownRecord> Answers);
+/// <param name="Answers">The record with each answer, made when it is asked for; none for a kind not seen, of which no single answer says enough.</param>
+internal sealed record AskedFact(UnknownFact Fact, bool OfSteps, IEnumerable<TeardownRecord> Answers);
 
 /// <summary>
 /// Every fact that may be asked for, each with what may come out: for a word every word of its table, for a number both ends and the
@@ -32,7 +32,7 @@ internal static class UnknownFacts
     private static IEnumerable<AskedFact> OfMachine(TeardownRecord record)
     {
         if (record.Unit.Class is null)
-            yield return new(new("unit.class", "class"), false, [.. WordList.Members<MachineClass>().Select(word => record with { Unit = record.Unit with { Class = word } })]);
+            yield return new(new("unit.class", "class"), false, WordList.Members<MachineClass>().Select(word => record with { Unit = record.Unit with { Class = word } }));
         var guidance = record.Guidance;
         (string Name, bool? Mark, Func<bool, Guidance> With)[] marks =
         [
@@ -42,7 +42,7 @@ internal static class UnknownFacts
         foreach (var (name, mark, with) in marks)
         {
             if (mark is null)
-                yield return new(new($"guidance.{name}", name), false, [.. YesNo.Select(answer => record with { Guidance = with(answer) })]);
+                yield return new(new($"guidance.{name}", name), false, YesNo.Select(answer => record with { Guidance = with(answer) }));
         }
     }
 
@@ -59,7 +59,7 @@ internal static class UnknownFacts
             if (!rubric.Repair.Contains(part.Kind) && !rubric.Upgrade.Contains(part.Kind) && record.Parts.All(other => other.Within != part.Id))
                 continue;
             AskedFact Asked(string field, string place, IEnumerable<Part> answers) => new(
-                new($"{at}.{place}", field, part.Kind, part.Id), false, [.. answers.Select(answer => record with { Parts = With(record.Parts, position, answer) })]);
+                new($"{at}.{place}", field, part.Kind, part.Id), false, answers.Select(answer => record with { Parts = With(record.Parts, position, answer) }));
             var separable = rubric.IsInseparable(part.Mounting) == false;
             if (part.Mounting is null)
                 yield return Asked("mounting", "mounting", WordList.Members<Mounting>().Select(word => part with { Mounting = word }));
@@ -77,7 +77,7 @@ internal static class UnknownFacts
                 yield return Asked("standard", "interface.standard", WordList.Members<Standard>().Select(word => part with { Interface = part.Interface with { Standard = word } }));
             // A place that no step frees is reached once it is known where it is in view; a fitted part only no better than that.
             if (part.Layer is null && part.Mounting is not null && separable && record.Steps.All(step => !step.Frees.Contains(part.Id)))
-                yield return new(new($"{at}.layer", "layer", part.Kind, part.Id), true, [.. record.Layers.Select(layer => record with { Parts = With(record.Parts, position, part with { Layer = layer }) })]);
+                yield return new(new($"{at}.layer", "layer", part.Kind, part.Id), true, record.Layers.Select(layer => record with { Parts = With(record.Parts, position, part with { Layer = layer }) }));
             // A spare is asked of what is bought: not of what is one piece with its assembly.
             if (!separable || (!part.Fitted && !rubric.Upgrade.Contains(part.Kind)))
                 continue;
@@ -111,7 +111,7 @@ internal static class UnknownFacts
                 foreach (var (field, answers) in OfAction(step.Actions[a], rubric))
                 {
                     yield return new(new($"steps[{s}].actions[{a}].{field}", field, Step: step.Id), true,
-                        [.. answers.Select(answer => record with { Steps = With(record.Steps, position, step with { Actions = With(step.Actions, actionPosition, answer) }) })]);
+                        answers.Select(answer => record with { Steps = With(record.Steps, position, step with { Actions = With(step.Actions, actionPosition, answer) }) }));
                 }
             }
         }

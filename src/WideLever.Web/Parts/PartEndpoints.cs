@@ -58,8 +58,12 @@ public static class PartEndpoints
     }
 
     /// <summary>What each unknown fact costs in range, the dearest first.</summary>
-    private static Results<Ok<IReadOnlyList<FactCost>>, JsonHttpResult<Problem>> Unknown(string unitId, Workpieces workpieces, CancellationToken cancellation) =>
-        workpieces.Find(unitId).Answer(piece => Doubt.Of(piece.Record, piece.Rubric, cancellation));
+    /// <summary>What the unknown facts cost: a person waits for it, so after two seconds it is left at those that were tried.</summary>
+    private static Results<Ok<Doubt>, JsonHttpResult<Problem>> Unknown(string unitId, Workpieces workpieces, TimeProvider clock, CancellationToken cancellation)
+    {
+        var began = clock.GetTimestamp();
+        return workpieces.Find(unitId).Answer(piece => Doubt.Of(piece.Record, piece.Rubric, () => clock.GetElapsedTime(began) > TimeSpan.FromSeconds(2), cancellation));
+    }
 
     private static Results<Ok<Committed>, JsonHttpResult<Problem>> Remove(EditRequest request, string unitId, string partId, Edits edits) =>
         request.Answer(edits.Unit(request.By, unitId, $"removed the part {partId}", (unit, _) =>

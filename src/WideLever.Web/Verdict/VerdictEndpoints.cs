@@ -36,11 +36,13 @@ public static class VerdictEndpoints
         if (found.Value is not { } piece)
             return Problems.Of(found.Refusal!);
         var (record, rubric) = (piece.Record, piece.Rubric);
+        if (!WordList.TryParse<PartKind>(kind, out var told))
+            return Problems.NotFound($"kind \"{kind}\"");
         var result = Scorer.Score(record, rubric, cancellation);
         var ledger = index switch
         {
-            "repair" => Ledger.OfRepair(result, record.Record, rubric),
-            "upgrade" => Ledger.OfUpgrade(result, record.Record, rubric),
+            "repair" => Ledger.OfRepair(result, record.Record, rubric, [told]),
+            "upgrade" => Ledger.OfUpgrade(result, record.Record, rubric, [told]),
             _ => null,
         };
         return ledger?.Lines.FirstOrDefault(line => line.Name == kind) is { } line ? TypedResults.Ok(line) : Problems.NotFound($"line \"{kind}\" in the ledger of \"{index}\"");

@@ -73,6 +73,9 @@ public sealed record VerdictView
     /// <summary>Kinds of repair and upgrade of which nothing is known.</summary>
     public required IReadOnlyList<PartKind> NotSeen { get; init; }
 
+    /// <summary>The steps of the record, which the ways refer to by position: many ways share most of theirs.</summary>
+    public required IReadOnlyList<RouteStep> RouteSteps { get; init; }
+
     /// <summary>Every kind of the rubric, and every other that has a part.</summary>
     public required IReadOnlyList<KindView> Kinds { get; init; }
 
@@ -135,8 +138,9 @@ public sealed record VerdictView
             RepairWanting = Wanting.OfRepair(result, rubric),
             UpgradeWanting = Wanting.OfUpgrade(result, rubric),
             OpenOrder = [.. WorkOrder.Open(@checked).Select(open => new OpenOrderView(record.Steps[open.Step].Id, record.Steps[open.Step].Title, open.Question))],
-            RepairLedger = Ledger.OfRepair(result, record, rubric, actions: false),
-            UpgradeLedger = Ledger.OfUpgrade(result, record, rubric, actions: false),
+            RouteSteps = [.. record.Steps.Select((step, position) => Step(step, ways.Efforts[position], rubric))],
+            RepairLedger = Ledger.OfRepair(result, record, rubric, actionsOf: []),
+            UpgradeLedger = Ledger.OfUpgrade(result, record, rubric, actionsOf: []),
             Steps = record.Steps.Count,
             Layers = [.. record.Layers.Select((layer, i) => new LayerView(layer, i == 0 ? null : record.Steps.FirstOrDefault(step => step.Opens == layer)?.Layer))],
             ObservedSteps = result.ObservedSteps,
@@ -172,12 +176,12 @@ public sealed record VerdictView
         part.Part.Fitted,
         part.Part.Mounting,
         part.ServiceUnit,
-        Way(part.Route, record, rubric, ways),
+        Way(part.Route, ways),
         part.Route is { } route && bought is not null ? route.Select(step => record.Steps[step]).FirstOrDefault(step => step.Frees.Contains(bought.Id))?.Layer ?? bought.Layer : part.Part.Layer,
         WaysIn.IsOnlyInView(@checked, part.Part),
         part.Part.Excludes,
-        Way(part.ServiceUnit is { } unit ? second[unit] : null, record, rubric, ways),
-        part.ServiceUnit is { } same && other[same] is { } otherRoute && !otherRoute.SequenceEqual(part.Route ?? []) ? Way(otherRoute, record, rubric, ways) : null,
+        Way(part.ServiceUnit is { } unit ? second[unit] : null, ways),
+        part.ServiceUnit is { } same && other[same] is { } otherRoute && !otherRoute.SequenceEqual(part.Route ?? []) ? Way(otherRoute, ways) : null,
         QuantityView.Of(part.Score),
         part.Criteria is { } criteria
             ? [.. criteria.Pairs.Select(pair => new CriterionView(pair.Key, rubric.Criteria[pair.Key], QuantityView.Of(pair.Value),
@@ -185,9 +189,7 @@ public sealed record VerdictView
             : []);
     }
 
-    private static WayView? Way(IReadOnlyList<int>? route, TeardownRecord record, Rubric rubric, WaysIn ways) => route is null
-        ? null
-        : new([.. route.Select(step => Step(record.Steps[step], ways.Efforts[step], rubric))], EffortView.Of(ways.Effort(route)));
+    private static WayView? Way(IReadOnlyList<int>? route, WaysIn ways) => route is null ? null : new(route, EffortView.Of(ways.Effort(route)));
 
     private static RouteStep Step(Step step, StepEffort effort, Rubric rubric) => new(
         step.Id, step.Title, step.Layer, EffortView.Of(effort.Charged), StepLine.Actions(step),

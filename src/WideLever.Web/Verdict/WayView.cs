@@ -23,6 +23,6 @@ public sealed record RouteStep(
 public sealed record LayerView(string Name, string? Under);
 
 /// <summary>A way to a part.</summary>
-/// <param name="Steps">Its steps in recorded order.</param>
+/// <param name="Steps">Its steps in recorded order, by their positions among the verdict's.</param>
 /// <param name="Effort">Their effort together.</param>
-public sealed record WayView(IReadOnlyList<RouteStep> Steps, EffortView Effort);
+public sealed record WayView(IReadOnlyList<int> Steps, EffortView Effort);

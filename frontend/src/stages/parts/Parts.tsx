@@ -33,7 +33,7 @@ export function Parts() {
       take(api.GET('/api/units/{unitId}/doubt', { params: { path: { unitId: unit.id } }, signal })),
     placeholderData: (before) => before,
   });
-  const costs = doubt.data ?? [];
+  const costs = doubt.data?.costs ?? [];
   const current = rows.find((row) => row.key === at.row);
   const column = columns[at.column - 1];
   const { layers, steps } = unit.record;

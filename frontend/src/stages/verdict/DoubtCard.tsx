@@ -23,7 +23,7 @@ export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
     placeholderData: (before) => before,
   });
   const width = verdict[index].high - verdict[index].low;
-  const costs = (data ?? []).filter((cost) => cost[index] > 5e-7).sort((a, b) => b[index] - a[index]);
+  const costs = (data?.costs ?? []).filter((cost) => cost[index] > 5e-7).sort((a, b) => b[index] - a[index]);
   const all = costs.reduce((sum, cost) => sum + cost[index], 0);
   return (
     <section className="card" aria-label="Doubt">
@@ -64,6 +64,13 @@ export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
           <p className="note">
             Each fact is tried by itself with every answer it may have, and the range counted again. Facts that hide one
             another do not add up to the whole width.
+            {data.tried < data.facts && (
+              <b>
+                {' '}
+                There are too many to try them all while you wait: {data.tried} of {data.facts} were tried, those of the
+                machine and its parts first.
+              </b>
+            )}
           </p>
           <table className="plain doubt">
             <thead>

@@ -140,7 +140,10 @@ function KindCosts({ lines }: { lines: readonly Line[] }) {
 }
 
 function Lines({ at, lines, whole }: { at: At; lines: readonly Line[]; whole: number }) {
-  const order = [...lines].sort((a, b) => b.points - a.points);
+  // Those that are told together come last, whatever they cost together.
+  const order = [...lines].sort(
+    (a, b) => Number(a.sort === 'others') - Number(b.sort === 'others') || b.points - a.points,
+  );
   return (
     <ul className="ledger-lines">
       {order.map((line, i) => (
@@ -190,18 +193,25 @@ function Actions({ at, whole }: { at: At; whole: number }) {
   return <Lines at={at} lines={line?.lines ?? []} whole={whole} />;
 }
 
+function isOwnName(line: Line): boolean {
+  return line.sort === 'part' || line.sort === 'action' || line.sort === 'others';
+}
+
+function nameOf(line: Line): string {
+  if (line.sort === 'others') return `${line.name} more, each no dearer than these`;
+  return isOwnName(line) ? line.name : heading(line.name);
+}
+
 function Row({ unit, line, whole }: { unit: Unit; line: Line; whole: number }) {
   return (
     <span className="ledger-row">
-      <span className={line.sort === 'part' || line.sort === 'action' ? 'ledger-name-own' : 'ledger-name-own kind'}>
-        {line.sort === 'part' || line.sort === 'action' ? line.name : heading(line.name)}
-      </span>
+      <span className={isOwnName(line) ? 'ledger-name-own' : 'ledger-name-own kind'}>{nameOf(line)}</span>
       <svg className="ledger-bar" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
         <rect x={0} y={2} height={6} width={Math.min(100, (line.points / whole) * 100)} />
       </svg>
       <span className="ledger-points">{line.points < 0.005 ? '0.00' : `−${line.points.toFixed(2)}`}</span>
       <span className="second">
-        {line.sort === 'action'
+        {line.sort === 'action' || line.sort === 'others'
           ? `${(line.value * 100).toFixed(0)} % of it`
           : line.known
             ? `at ${line.value.toFixed(2)}`

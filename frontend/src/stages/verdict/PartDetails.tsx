@@ -2,9 +2,18 @@ import type { Schemas } from '../../api/client';
 import { RangeBar } from '../../charts/RangeBar';
 import { type Exactness, minutes, share } from '../../format';
 import { heading, label } from '../../words';
+import { stepsOf } from '../../record/wayInParts';
 
 /** One part: its service unit, the way to it, the second-best way, and its nine criteria. */
-export function PartDetails({ part, exactness }: { part: Schemas['PartView']; exactness: Exactness }) {
+export function PartDetails({
+  part,
+  steps,
+  exactness,
+}: {
+  part: Schemas['PartView'];
+  steps: readonly Schemas['RouteStep'][];
+  exactness: Exactness;
+}) {
   return (
     <article className="part-details">
       <h3>
@@ -28,9 +37,11 @@ export function PartDetails({ part, exactness }: { part: Schemas['PartView']; ex
               {part.onlyInView && part.layer != null && `, which is in view in ${part.layer}`}.
             </p>
           ) : (
-            <Way name="Way in" way={part.route} exactness={exactness} />
+            <Way name="Way in" way={part.route} steps={steps} exactness={exactness} />
           )}
-          {part.secondBest !== null && <Way name="Second-best way" way={part.secondBest} exactness={exactness} />}
+          {part.secondBest !== null && (
+            <Way name="Second-best way" way={part.secondBest} steps={steps} exactness={exactness} />
+          )}
         </div>
         {part.criteria.length > 0 && (
           <table className="plain criteria">
@@ -70,14 +81,24 @@ export function PartDetails({ part, exactness }: { part: Schemas['PartView']; ex
   );
 }
 
-function Way({ name, way, exactness }: { name: string; way: Schemas['WayView']; exactness: Exactness }) {
+function Way({
+  name,
+  way,
+  steps,
+  exactness,
+}: {
+  name: string;
+  way: Schemas['WayView'];
+  steps: readonly Schemas['RouteStep'][];
+  exactness: Exactness;
+}) {
   return (
     <>
       <h4>
         {name}: {minutes(way.effort, exactness)} out and back
       </h4>
       <ol className="way">
-        {way.steps.map((step) => (
+        {stepsOf(way, steps).map((step) => (
           <li key={step.id}>
             {step.title}{' '}
             <span className="second">

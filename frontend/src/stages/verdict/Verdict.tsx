@@ -218,6 +218,7 @@ function KindTable({ verdict, exactness }: { verdict: View; exactness: Exactness
           <KindRows
             key={kind.kind}
             kind={kind}
+            steps={verdict.routeSteps}
             exactness={exactness}
             open={open.includes(kind.kind)}
             onToggle={() => toggle(kind.kind)}
@@ -230,12 +231,13 @@ function KindTable({ verdict, exactness }: { verdict: View; exactness: Exactness
 
 interface KindRowsProps {
   kind: Kind;
+  steps: readonly Schemas['RouteStep'][];
   exactness: Exactness;
   open: boolean;
   onToggle: () => void;
 }
 
-function KindRows({ kind, exactness, open, onToggle }: KindRowsProps) {
+function KindRows({ kind, steps, exactness, open, onToggle }: KindRowsProps) {
   const name = heading(kind.kind);
   return (
     <>
@@ -266,7 +268,7 @@ function KindRows({ kind, exactness, open, onToggle }: KindRowsProps) {
       {open && (
         <tr>
           <td colSpan={7}>
-            <KindDetails kind={kind} exactness={exactness} />
+            <KindDetails kind={kind} steps={steps} exactness={exactness} />
           </td>
         </tr>
       )}
@@ -309,7 +311,15 @@ function ceilingText(ceiling: Schemas['CeilingView'], kind: string): string {
   return `${ceiling.high === null ? 'at least ' : ''}${ceiling.value}${most} ${unit}, ${froms[ceiling.from]}`;
 }
 
-function KindDetails({ kind, exactness }: { kind: Kind; exactness: Exactness }) {
+function KindDetails({
+  kind,
+  steps,
+  exactness,
+}: {
+  kind: Kind;
+  steps: readonly Schemas['RouteStep'][];
+  exactness: Exactness;
+}) {
   const { upgrade } = kind;
   const made = [
     ['headroom', upgrade?.headroom],
@@ -338,7 +348,7 @@ function KindDetails({ kind, exactness }: { kind: Kind; exactness: Exactness }) 
         </p>
       )}
       {kind.parts.map((part) => (
-        <PartDetails key={part.id} part={part} exactness={exactness} />
+        <PartDetails key={part.id} part={part} steps={steps} exactness={exactness} />
       ))}
     </div>
   );

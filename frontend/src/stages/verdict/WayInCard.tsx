@@ -6,10 +6,11 @@ import { WayIn } from '../../charts/WayIn';
 import { Empty } from '../../app/states';
 import { minutes } from '../../format';
 import { heading, label } from '../../words';
-import { partOf, wayInParts } from '../../record/wayInParts';
+import { partOf, stepsOf, wayInParts } from '../../record/wayInParts';
 
 type PartView = Schemas['PartView'];
 type WayView = Schemas['WayView'];
+type RouteStep = Schemas['RouteStep'];
 
 /** The way in of a machine; a part opens its route, and what another way would cost. */
 export function WayInCard({ verdict, effort, powerFirst }: { verdict: Verdict; effort: string; powerFirst: string }) {
@@ -42,13 +43,23 @@ export function WayInCard({ verdict, effort, powerFirst }: { verdict: Verdict; e
       {chosen === undefined ? (
         parts.length > 0 && <p className="note">Choose a part to see its way step by step.</p>
       ) : (
-        <Ways key={chosen.id} unitId={verdict.id} part={chosen} powerFirst={powerFirst} />
+        <Ways key={chosen.id} unitId={verdict.id} steps={verdict.routeSteps} part={chosen} powerFirst={powerFirst} />
       )}
     </ChartCard>
   );
 }
 
-function Ways({ unitId, part, powerFirst }: { unitId: string; part: PartView; powerFirst: string }) {
+function Ways({
+  unitId,
+  steps,
+  part,
+  powerFirst,
+}: {
+  unitId: string;
+  steps: readonly RouteStep[];
+  part: PartView;
+  powerFirst: string;
+}) {
   if (part.route === null) return null;
   const more = (way: WayView) => {
     const seconds = way.effort.value - (part.route?.effort.value ?? 0);
@@ -56,13 +67,18 @@ function Ways({ unitId, part, powerFirst }: { unitId: string; part: PartView; po
   };
   return (
     <div className="ways" role="region" aria-label={`Way to ${part.id}`}>
-      <WaySteps name={`Way to ${part.id}`} note={minutes(part.route.effort)} unitId={unitId} way={part.route} />
+      <WaySteps
+        name={`Way to ${part.id}`}
+        note={minutes(part.route.effort)}
+        unitId={unitId}
+        steps={stepsOf(part.route, steps)}
+      />
       {part.secondBest != null && (
         <WaySteps
           name="Second-best way"
           note={`${minutes(part.secondBest.effort)}, ${more(part.secondBest)}`}
           unitId={unitId}
-          way={part.secondBest}
+          steps={stepsOf(part.secondBest, steps)}
         />
       )}
       {part.secondBest == null && <p className="note">There is no other way to it.</p>}
@@ -71,7 +87,7 @@ function Ways({ unitId, part, powerFirst }: { unitId: string; part: PartView; po
           name={powerFirst === 'always' ? 'Without charging for the battery' : 'With the battery off first'}
           note={`${minutes(part.otherPower.effort)}, ${more(part.otherPower)}`}
           unitId={unitId}
-          way={part.otherPower}
+          steps={stepsOf(part.otherPower, steps)}
         />
       )}
       <p className="note">
@@ -82,8 +98,18 @@ function Ways({ unitId, part, powerFirst }: { unitId: string; part: PartView; po
   );
 }
 
-function WaySteps({ name, note, unitId, way }: { name: string; note: string; unitId: string; way: WayView }) {
-  const isObserved = way.steps.some((step) => step.observedSeconds != null);
+function WaySteps({
+  name,
+  note,
+  unitId,
+  steps,
+}: {
+  name: string;
+  note: string;
+  unitId: string;
+  steps: readonly RouteStep[];
+}) {
+  const isObserved = steps.some((step) => step.observedSeconds != null);
   return (
     <table className="plain way-steps">
       <caption>
@@ -108,7 +134,7 @@ function WaySteps({ name, note, unitId, way }: { name: string; note: string; uni
         </tr>
       </thead>
       <tbody>
-        {way.steps.map((step) => (
+        {steps.map((step) => (
           <tr key={step.id}>
             <th scope="row">
               <Link to={`/units/${unitId}/bench#${encodeURIComponent(step.id)}`}>{step.title}</Link>
