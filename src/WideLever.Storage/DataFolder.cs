@@ -13,6 +13,7 @@ public sealed class DataFolder : IDisposable
         Path = path;
         this.hold = hold;
         Token = ReadToken();
+        KeepPrivate();
     }
 
     /// <summary>The folder.</summary>
@@ -42,10 +43,7 @@ public sealed class DataFolder : IDisposable
     public static DataFolder Hold(string path)
     {
         var whole = System.IO.Path.GetFullPath(path);
-        if (OperatingSystem.IsWindows())
-            Directory.CreateDirectory(whole);
-        else
-            Directory.CreateDirectory(whole, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+        CreateOwn(whole);
         try
         {
             return new DataFolder(whole, new FileStream(System.IO.Path.Combine(whole, "held"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None));
@@ -65,6 +63,40 @@ public sealed class DataFolder : IDisposable
         IOException disk => (disk.HResult & 0xFFFF) is 28 or 30,
         _ => false,
     };
+
+    /// <summary>Makes a folder, with those on the way to it, for its owner alone.</summary>
+    internal static void CreateOwn(string path)
+    {
+        if (OperatingSystem.IsWindows())
+            Directory.CreateDirectory(path);
+        else
+            Directory.CreateDirectory(path, OwnersFolder);
+    }
+
+    /// <summary>
+    /// What is ours in the folder is for its owner alone, also where it was made before it was kept so; the folder itself may be one of the user's own
+    /// choosing and stays as it is.
+    /// </summary>
+    internal void KeepPrivate()
+    {
+        if (OperatingSystem.IsWindows())
+            return;
+        foreach (var inner in (string[])[Photos, Thumbnails, PhotosAside, Backups])
+        {
+            // A link may lead to what is not ours.
+            if (new DirectoryInfo(inner) is { Exists: true, LinkTarget: null })
+                File.SetUnixFileMode(inner, OwnersFolder);
+        }
+        foreach (var file in (string[])[Database, $"{Database}-wal", $"{Database}-shm", System.IO.Path.Combine(Path, "token"), System.IO.Path.Combine(Path, "held")])
+        {
+            if (new FileInfo(file) is { Exists: true, LinkTarget: null })
+                File.SetUnixFileMode(file, OwnersFile);
+        }
+    }
+
+    private const UnixFileMode OwnersFile = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+
+    private const UnixFileMode OwnersFolder = OwnersFile | UnixFileMode.UserExecute;
 
     /// <inheritdoc/>
     public void Dispose() => hold.Dispose();

@@ -25,6 +25,7 @@ internal sealed class Database : IDisposable
         connectionString = new SqliteConnectionStringBuilder { DataSource = folder.Database, ForeignKeys = true, DefaultTimeout = 10 }.ToString();
         DefaultTypeMap.MatchNamesWithUnderscores = true;
         Migrate(folder);
+        folder.KeepPrivate();
     }
 
     /// <inheritdoc/>
@@ -108,7 +109,7 @@ internal sealed class Database : IDisposable
     {
         if (connection.ExecuteScalar<long>("SELECT count(*) FROM sqlite_master WHERE type = 'table' AND name = 'unit'") == 0)
             return;
-        Directory.CreateDirectory(folder.Backups);
+        DataFolder.CreateOwn(folder.Backups);
         var file = Path.Combine(folder.Backups, $"before-migration-{clock.GetUtcNow():yyyyMMdd'T'HHmmssfff}.db");
         var aside = $"{file}.part";
         connection.Execute("VACUUM INTO @aside", new { aside });

@@ -48,7 +48,7 @@ public sealed class PhotoFiles
     {
         var file = PathIn(root, digest);
         var near = Path.GetDirectoryName(file)!;
-        Directory.CreateDirectory(near);
+        DataFolder.CreateOwn(near);
         if (!File.Exists(file))
             Write(bytes, file);
         // Also where another request wrote it a moment ago: its name may not be on the disk yet.
@@ -134,7 +134,7 @@ public sealed class PhotoFiles
     private static void Move(FileInfo file, string root, DateTime? at)
     {
         var target = PathIn(root, file.Name);
-        Directory.CreateDirectory(Path.GetDirectoryName(target)!);
+        DataFolder.CreateOwn(Path.GetDirectoryName(target)!);
         file.MoveTo(target, overwrite: true);
         if (at is { } time)
             File.SetLastWriteTimeUtc(target, time);

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -9,7 +10,7 @@ namespace WideLever.Web;
 /// <summary>What endpoints take from a request besides its route.</summary>
 public static class RequestBody
 {
-    /// <summary>The body, or null where it is larger than a record may be, or than it may itself.</summary>
+    /// <summary>The body without a byte order mark, or null where it is larger than a record may be, or than it may itself.</summary>
     public static async Task<byte[]?> ReadAsync(HttpRequest request, CancellationToken cancellation, int maxBytes = RecordReader.MaxBytes)
     {
         if (request.ContentLength > maxBytes)
@@ -23,7 +24,8 @@ public static class RequestBody
                 return null;
             body.Write(buffer, 0, read);
         }
-        return body.ToArray();
+        ReadOnlySpan<byte> all = body.GetBuffer().AsSpan(0, (int)body.Length);
+        return (all.StartsWith(Encoding.UTF8.Preamble) ? all[Encoding.UTF8.Preamble.Length..] : all).ToArray();
     }
 
     /// <summary>A body as JSON of a shape of ours; null with a problem where it is not of that shape.</summary>

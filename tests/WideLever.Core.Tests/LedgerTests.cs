@@ -137,7 +137,9 @@ public sealed class LedgerTests
         var parts = Enumerable.Range(0, 50).Select(part => Build.Part($"fan {part}", PartKind.Fan, part == 7 ? Mounting.Soldered : Mounting.Screwed) with { Within = part == 7 ? "fan 8" : null }).ToArray();
         var steps = Enumerable.Range(0, 2).Select(step => Build.Step($"s{step}", "outside", [.. Enumerable.Range(1, 50).Select(count => new Unclip { Count = count })]) with
         {
-            Frees = step == 0 ? [] : [.. parts.Select(part => part.Id)], After = step == 0 ? [] : ["s0"], Together = true,
+            Frees = step == 0 ? [] : [.. parts.Select(part => part.Id)],
+            After = step == 0 ? [] : ["s0"],
+            Together = true,
         });
         var record = Build.Record(["outside"], [.. steps], parts) with { Unit = Build.Sealed().Unit };
         var result = record.Score(Build.AnyValue);

@@ -193,4 +193,17 @@ public sealed class RecordValidationTests
         Hints(record).ShouldHaveSingleItem().At.ShouldBe("steps[2]");
         Hints(record with { Steps = [Good.Steps[0], record.Steps[2], Good.Steps[1] with { After = ["ribbons"] }] }).ShouldBeEmpty();
     }
+
+    [Theory]
+    [InlineData("..", true)]
+    [InlineData(".", true)]
+    [InlineData("a/b", true)]
+    [InlineData("a\\b", true)]
+    [InlineData("...", false)]
+    [InlineData("Öffne %2F?#", false)]
+    public void An_id_leads_nowhere_else_in_an_address(string id, bool fault)
+    {
+        var record = Build.Record(["outside"], [Build.Step(id, "outside") with { Frees = [id] }], [Build.Part(id, PartKind.Fan)]);
+        RecordValidation.Check(record, Examples.House).Faults.Select(one => one.At).ShouldBe(fault ? ["steps[0].id", "parts[0].id"] : []);
+    }
 }

@@ -68,7 +68,8 @@ public sealed class WorkOrderTests
         var record = Build.OneStep(new Move());
         record = record with
         {
-            Unit = record.Unit with { Class = MachineClass.Thin, Price = new Money { Amount = 1000 } }, Guidance = new() { Manual = true, Labels = true, PartNumbers = true, Order = true },
+            Unit = record.Unit with { Class = MachineClass.Thin, Price = new Money { Amount = 1000 } },
+            Guidance = new() { Manual = true, Labels = true, PartNumbers = true, Order = true },
             Parts = [record.Parts[0] with { Spare = new Spare { Source = Supply.Maker, Price = new Money { Amount = 50 }, Paired = false } }],
         };
         var (result, weights) = (record.Score(), house.Repair.Pairs.ToDictionary(pair => pair.Key, pair => pair.Value));

@@ -43,7 +43,9 @@ public sealed class Bench : IAsyncLifetime
     public async Task StopAsync()
     {
         Window.Dispose();
-        await app!.DisposeAsync();
+        // What works behind the server ends with it.
+        await app!.StopAsync();
+        await app.DisposeAsync();
         folder!.Dispose();
     }
 

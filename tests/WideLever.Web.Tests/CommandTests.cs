@@ -54,6 +54,48 @@ public sealed class CommandTests : IDisposable
     }
 
     [Fact]
+    public async Task What_looks_like_an_option_and_is_none_is_no_file()
+    {
+        var (code, output, error) = await RunAsync(null, "score", "--nope", Example("3-modular"));
+        code.ShouldNotBe(0);
+        error.ShouldContain("There is no option --nope.");
+        output.ShouldNotContain("\"method\"");
+        (await RunAsync(null, "run", "--data", "")).Error.ShouldContain("--data names a folder.");
+        (await RunAsync(null, "check", "--data", " ")).Error.ShouldContain("--data names a folder.");
+    }
+
+    [Fact]
+    public async Task A_record_may_come_on_standard_input_and_a_device_without_end_is_read_no_further_than_a_record()
+    {
+        var (code, output, error) = await RunAsync(Bench.Example("3-modular"), "score", "-");
+        (code, error).ShouldBe((0, ""));
+        ((int)JsonNode.Parse(output)![0]!["method"]!).ShouldBe(2);
+        (code, output, error) = await RunAsync(null, "score", "/dev/zero");
+        (code, error).ShouldBe((1, ""));
+        output.ShouldContain("is larger than the 5 MB");
+    }
+
+    [Fact]
+    public async Task Where_nothing_can_be_written_a_sentence_says_so_and_no_trace()
+    {
+        using var process = Process.Start(new ProcessStartInfo("bash", ["-c", $"dotnet '{Path.Combine(AppContext.BaseDirectory, "WideLever.Web.dll")}' score '{Example("3-modular")}' > /dev/full"]) { RedirectStandardError = true })!;
+        var error = await process.StandardError.ReadToEndAsync(TestContext.Current.CancellationToken);
+        await ExitAsync(process);
+        process.ExitCode.ShouldBe(3);
+        error.ShouldStartWith("Standard output cannot be written to: ");
+        error.ShouldNotContain("   at ");
+    }
+
+    [Fact]
+    public async Task One_bad_line_never_ends_a_stream()
+    {
+        var good = JsonNode.Parse(Bench.Example("3-modular"))!.ToJsonString();
+        var (code, output, error) = await RunAsync($"{good}\n{good.Replace("\"maker\"", "\"\\ud800\"", StringComparison.Ordinal)}\n[\n{{\"format\":\"\\udc00\"}}\n{good}\n", "score", "--ndjson");
+        (code, error).ShouldBe((1, ""));
+        output.TrimEnd().Split('\n').Select(line => JsonNode.Parse(line)!["faults"] is null).ShouldBe([true, false, false, false, true]);
+    }
+
+    [Fact]
     public async Task Score_gives_a_refused_record_a_faults_element_and_exit_code_one()
     {
         var broken = Path.Combine(folder, "broken.json");

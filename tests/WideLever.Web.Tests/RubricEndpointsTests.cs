@@ -133,6 +133,33 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
         (await bench.GetAsync("/api/rubrics")).Body!.AsArray().ShouldNotContain(one => (string)one!["name"]! == name);
     }
 
+    [Theory]
+    [InlineData("")]
+    [InlineData(" ")]
+    [InlineData("a\u0007b")]
+    [InlineData("a\nb")]
+    [InlineData("long")]
+    public async Task A_name_is_one_line_that_can_be_shown(string name)
+    {
+        var rubric = Edited(name == "long" ? new string('n', 501) : name, _ => { });
+        foreach (var path in new[] { "/api/rubrics", "/api/rubrics/preview" })
+        {
+            var (status, problem, _) = await bench.PostAsync(path, rubric);
+            status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+            Bench.Places(problem).ShouldContain("name");
+        }
+    }
+
+    [Fact]
+    public async Task A_byte_order_mark_is_no_part_of_a_rubric()
+    {
+        var rubric = "\ufeff" + Edited("Marked", edited => edited["clipBurden"] = 0.06);
+        (await bench.PostAsync("/api/rubrics/preview", rubric)).Status.ShouldBe(HttpStatusCode.OK);
+        (await bench.PostAsync("/api/rubrics?use=true", rubric)).Status.ShouldBe(HttpStatusCode.OK);
+        (await bench.GetAsync("/api/shelf")).Status.ShouldBe(HttpStatusCode.OK);
+        (await bench.GetAsync("/api/rubrics/document?name=Marked&revision=1")).Status.ShouldBe(HttpStatusCode.OK);
+    }
+
     [Fact]
     public async Task What_is_no_rubric_at_all_is_refused()
     {

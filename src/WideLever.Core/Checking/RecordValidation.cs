@@ -90,6 +90,14 @@ public static class RecordValidation
                 Add(at, trouble);
         }
 
+        /// <summary>An id stands in addresses, where these would lead elsewhere.</summary>
+        private void Id(Place at, string id)
+        {
+            Text(at, id);
+            if (id is "." or ".." || id.AsSpan().ContainsAny('/', '\\'))
+                Add(at, "must not be . or .. and have no / or \\ in it");
+        }
+
         public void Notes(Place.Node owner, string? notes)
         {
             if (notes is null)
@@ -234,7 +242,7 @@ public static class RecordValidation
 
         public void Step(Place.Node at, Step step)
         {
-            Text(at["id"], step.Id);
+            Id(at["id"], step.Id);
             Text(at["title"], step.Title);
             Text(at["layer"], step.Layer);
             Text(at["opens"], step.Opens);
@@ -287,7 +295,7 @@ public static class RecordValidation
 
         public void Part(Place.Node at, Part part)
         {
-            Text(at["id"], part.Id);
+            Id(at["id"], part.Id);
             Text(at["within"], part.Within);
             Text(at["layer"], part.Layer);
             Texts(at, "excludes", part.Excludes);
@@ -308,7 +316,7 @@ public static class RecordValidation
 
         public void Photo(Place.Node at, Photo photo)
         {
-            Text(at["id"], photo.Id);
+            Id(at["id"], photo.Id);
             if (!Records.Photo.IsDigest(photo.Sha256))
                 Add(at["sha256"], "must be 64 digits 0-9 and a-f");
             Between(at["widthPx"], photo.WidthPx, 1, 100_000);

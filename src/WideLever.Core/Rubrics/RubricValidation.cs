@@ -15,6 +15,8 @@ public static class RubricValidation
     public static IReadOnlyList<Fault> Check(Rubric rubric)
     {
         var check = new Checker();
+        foreach (var trouble in OneLine.Troubles(rubric.Name))
+            check.Add("name", trouble);
         check.Times(rubric.Times);
         foreach (var (verb, count) in rubric.UnknownCount.Pairs)
             check.Count($"unknownCount.{verb.Word()}", count);

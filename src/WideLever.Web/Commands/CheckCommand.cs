@@ -12,7 +12,7 @@ public static class CheckCommand
     /// <summary><c>check</c>.</summary>
     public static Command Create()
     {
-        var data = new Option<string?>("--data") { Description = "Data folder", HelpName = "DIR" };
+        var data = ServeCommand.DataOption();
         var command = new Command("check", "Say what in a data folder is damaged; changes nothing in it but what an update would") { data };
         command.SetAction((parsed, cancellation) => Task.FromResult(Check(parsed.GetValue(data) ?? ServeCommand.OwnFolder, cancellation)));
         return command;

@@ -1,4 +1,5 @@
 using System.CommandLine;
+using System.Text;
 using WideLever.Interchange;
 
 namespace WideLever.Web.Commands;
@@ -10,7 +11,11 @@ public static class SchemaCommand
     public static Command Create()
     {
         var command = new Command("schema", "Print the JSON Schema of a teardown record");
-        command.SetAction(_ => Console.Out.Write(RecordShape.Schema()));
+        command.SetAction(_ => Standard.Write(output =>
+        {
+            output.Write(Encoding.UTF8.GetBytes(RecordShape.Schema()));
+            return 0;
+        }));
         return command;
     }
 }

@@ -21,6 +21,12 @@ public static class ScoreCommand
         var schools = new Option<string[]>("--school") { Description = "Another answer to a school, such as powerFirst=whereBlocking", HelpName = "name=option" };
         var lines = new Option<bool>("--ndjson") { Description = "Read records from standard input, one a line, and write a result a line" };
         var command = new Command("score", "Score records: a JSON array of results, one a file, in their order") { files, rubricFile, schools, lines };
+        // What looks like an option and is none is a slip, and no file; a file that is called so is written ./--so.
+        files.Validators.Add(result =>
+        {
+            foreach (var token in result.Tokens.Where(token => token.Value.StartsWith("--", StringComparison.Ordinal)))
+                result.AddError($"There is no option {token.Value}.");
+        });
         command.SetAction(parsed =>
         {
             var (rubric, complaints) = RubricOf(parsed.GetValue(rubricFile), parsed.GetValue(schools) ?? []);
@@ -31,11 +37,15 @@ public static class ScoreCommand
                 Console.Error.WriteLine(complaint);
             if (complaints.Count > 0)
                 return Misused;
-            using var output = new BufferedStream(Console.OpenStandardOutput(), 65_536);
-            if (!parsed.GetValue(lines))
-                return ScoreFiles(names, rubric!, output);
-            using var input = Console.OpenStandardInput();
-            return ScoreLines(input, rubric!, output);
+            if (parsed.GetValue(lines) && !Console.IsInputRedirected)
+                Console.Error.WriteLine("Reading records from the keyboard, one a line; Ctrl D ends them.");
+            return Standard.Write(output =>
+            {
+                if (!parsed.GetValue(lines))
+                    return ScoreFiles(names, rubric!, output);
+                using var input = Console.OpenStandardInput();
+                return ScoreLines(input, rubric!, output);
+            });
         });
         return command;
     }
@@ -164,13 +174,17 @@ public static class ScoreCommand
         return stream.ToArray();
     }
 
+    /// <summary>A file, or standard input for <c>-</c>; null with what is wrong with it. Of a device or pipe no more is read than a record may have.</summary>
     internal static byte[]? ReadFile(string file, out string? fault)
     {
         try
         {
             fault = null;
-            if (new FileInfo(file).Length <= RecordReader.MaxBytes)
-                return File.ReadAllBytes(file);
+            using var stream = file == "-" ? Console.OpenStandardInput() : File.OpenRead(file);
+            var bytes = new byte[RecordReader.MaxBytes + 1];
+            var read = stream.ReadAtLeast(bytes, bytes.Length, throwOnEndOfStream: false);
+            if (read < bytes.Length)
+                return bytes[..read];
             fault = "is larger than the 5 MB that a file may have";
         }
         catch (Exception exception) when (exception is IOException or UnauthorizedAccessException or ArgumentException or NotSupportedException)

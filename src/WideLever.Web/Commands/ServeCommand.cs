@@ -29,27 +29,42 @@ public static class ServeCommand
             if (result.GetValueOrDefault<int>() is < 0 or > 65_535)
                 result.AddError("A port is a number from 0 to 65535.");
         });
-        var data = new Option<string?>("--data") { Description = "Data folder", HelpName = "DIR" };
+        var data = DataOption();
         var photos = new Option<string?>("--photos") { Description = "Folder that the bench camera writes to; its newest file can be taken in", HelpName = "DIR" };
-        var command = new Command(name, description) { port, data, photos };
+        var anyone = new Option<bool>("--anyone") { Description = "Let other users of this machine in" };
+        var command = new Command(name, description) { port, data, photos, anyone };
         command.SetAction((parsed, cancellation) =>
-            ServeAsync(parsed.GetValue(port), parsed.GetValue(data) ?? Path.Combine(DataHome(), folderName), demo, parsed.GetValue(photos), cancellation));
+            ServeAsync(parsed.GetValue(port), parsed.GetValue(data) ?? Path.Combine(DataHome(), folderName), demo, parsed.GetValue(photos), parsed.GetValue(anyone), cancellation));
         return command;
     }
 
+    /// <summary>The option that names a data folder.</summary>
+    internal static Option<string?> DataOption()
+    {
+        var data = new Option<string?>("--data") { Description = "Data folder", HelpName = "DIR" };
+        data.Validators.Add(result =>
+        {
+            if (result.GetValueOrDefault<string?>() is { } folder && string.IsNullOrWhiteSpace(folder))
+                result.AddError("--data names a folder.");
+        });
+        return data;
+    }
+
     /// <summary>Serves until it is stopped.</summary>
-    public static async Task<int> ServeAsync(int port, string dataFolder, bool demo, string? photos, CancellationToken cancellation)
+    public static async Task<int> ServeAsync(int port, string dataFolder, bool demo, string? photos, bool anyone, CancellationToken cancellation)
     {
         try
         {
             using var folder = DataFolder.Hold(dataFolder);
-            await using var app = WebHost.Build(port, folder, photos);
+            await using var app = WebHost.Build(port, folder, photos, anyone);
             // Opened before anything listens: a folder that cannot be used is refused in a sentence.
             _ = app.Services.GetRequiredService<PhotoFiles>();
             if (demo)
                 DemoData.Load(
                     app.Services.GetRequiredService<Desk>(), app.Services.GetRequiredService<Shelving>(), app.Services.GetRequiredService<Store>(), Path.Combine(AppContext.BaseDirectory, "demo"));
             await app.StartAsync(cancellation);
+            if (!anyone && !Peers.AreKnown)
+                Console.Error.WriteLine("This system does not say which user a connection belongs to: any user of this machine can open Wide Lever.");
             Console.WriteLine($"Wide Lever is at {app.Urls.First()}");
             await app.WaitForShutdownAsync(cancellation);
             return 0;

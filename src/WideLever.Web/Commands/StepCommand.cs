@@ -32,10 +32,12 @@ public static class StepCommand
             var reading = StepLine.Read(parsed.GetValue(line)!, context);
             if (reading.Faults.Count > 0)
                 return Complain(reading.Faults.Select(fault => $"{fault.Start + 1}-{Math.Max(fault.Start + 1, fault.End)}: {fault.Message}"), Refused);
-            using var output = Console.OpenStandardOutput();
-            output.Write(RecordJson.Indented(reading.Step));
-            output.WriteByte((byte)'\n');
-            return 0;
+            return Standard.Write(output =>
+            {
+                output.Write(RecordJson.Indented(reading.Step));
+                output.WriteByte((byte)'\n');
+                return 0;
+            });
         });
         return command;
     }

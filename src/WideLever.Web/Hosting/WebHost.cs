@@ -30,7 +30,11 @@ public sealed record Health(string Status);
 public static class WebHost
 {
     /// <summary>Builds the application over a data folder that is held; without one only its description can be read.</summary>
-    public static WebApplication Build(int port, DataFolder? folder, string? watchedFolder = null)
+    /// <param name="port">The port; 0: a free one.</param>
+    /// <param name="folder">The data folder.</param>
+    /// <param name="watchedFolder">The folder that the bench camera writes to; null: none.</param>
+    /// <param name="anyone">Whether other users of this machine may come in.</param>
+    public static WebApplication Build(int port, DataFolder? folder, string? watchedFolder = null, bool anyone = false)
     {
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions
         {
@@ -39,7 +43,11 @@ public static class WebHost
         });
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
-            kestrel.Listen(IPAddress.Loopback, port);
+            kestrel.Listen(IPAddress.Loopback, port, listen =>
+            {
+                if (!anyone)
+                    listen.UsePeers();
+            });
             kestrel.AddServerHeader = false;
             // A little above the largest record, so that the endpoint itself can say what is too large.
             kestrel.Limits.MaxRequestBodySize = RecordReader.MaxBytes + 4096;
