@@ -1,4 +1,5 @@
 using System.Text.Json;
+using WideLever.Core.Scoring;
 using WideLever.Interchange;
 using WideLever.Storage;
 
@@ -7,6 +8,9 @@ namespace WideLever.House;
 /// <summary>Keeps the one shelf that everyone sees: built once, and after every act that concerns it another put in its place.</summary>
 public sealed class Shelf(Store store, RubricInUse rubric)
 {
+    /// <summary>What scores a record, and how long that may take.</summary>
+    internal ShelfScoring Scoring { get; init; } = new(Scorer.Score, TimeSpan.FromSeconds(10));
+
     private readonly Lock building = new();
     private readonly Lock reading = new();
     private volatile ShelfSnapshot? now;
@@ -116,7 +120,7 @@ public sealed class Shelf(Store store, RubricInUse rubric)
     }
 
     private ShelfUnit Unit(ShelfRow row, RubricSheet sheet, SignedDigests? signed) =>
-        new(row, sheet, signed, () => store.Documents.Of([row.UnitId]).FirstOrDefault());
+        new(row, sheet, signed, Scoring, () => store.Documents.Of([row.UnitId]).FirstOrDefault());
 
     private void Read(ShelfSnapshot snapshot, List<ShelfUnit> unread, IProgress<int>? progress, CancellationToken cancellation)
     {
@@ -139,7 +143,7 @@ public sealed class Shelf(Store store, RubricInUse rubric)
     {
         if (snapshot.All.Any(unit => !unit.IsSummedUp))
         {
-            Parallel.ForEach(snapshot.All.Where(unit => unit.IsReadable && !unit.IsSummedUp), Cores(cancellation), unit => _ = unit.Summary);
+            Parallel.ForEach(snapshot.All.Where(unit => unit.IsReadable && !unit.IsSummedUp), Cores(cancellation), unit => unit.SumUp());
         }
         return snapshot;
     }

@@ -3,6 +3,7 @@ using WideLever.Core;
 using WideLever.Core.Checking;
 using WideLever.Core.Comparing;
 using WideLever.Core.Records;
+using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 using WideLever.Storage;
 
@@ -70,18 +71,24 @@ public enum SignedState
     ChangedSince,
 }
 
+/// <summary>How the units of a shelf are scored.</summary>
+/// <param name="Score">The result of a record under a rubric.</param>
+/// <param name="Budget">How long one may take.</param>
+internal sealed record ShelfScoring(Func<CheckedRecord, Rubric, CancellationToken, Result> Score, TimeSpan Budget);
+
 /// <summary>A unit of the shelf under one rubric. What it is asked for is worked out once and kept as long as the unit stands so.</summary>
 public sealed class ShelfUnit
 {
+    private readonly ShelfScoring scoring;
     private readonly Func<ShelfDocuments?> load;
     private RecordCheck? check;
     private ShelfSummary? summary;
     private FieldUnit? kinds;
     private IReadOnlyDictionary<ReasonKey, double>? losses;
 
-    internal ShelfUnit(ShelfRow row, RubricSheet under, SignedDigests? signed, Func<ShelfDocuments?> load, RecordCheck? check = null)
+    internal ShelfUnit(ShelfRow row, RubricSheet under, SignedDigests? signed, ShelfScoring scoring, Func<ShelfDocuments?> load, RecordCheck? check = null)
     {
-        (Row, Under, this.load, this.check) = (row, under, load, check);
+        (Row, Under, this.scoring, this.load, this.check) = (row, under, scoring, load, check);
         Signed = StateOf(signed, row.UnitDigest, row.TeardownDigest, under.Sha256);
     }
 
@@ -148,7 +155,7 @@ public sealed class ShelfUnit
     }
 
     /// <summary>The same unit under another rubric: what was read stays.</summary>
-    internal ShelfUnit UnderRubric(RubricSheet sheet, SignedDigests? signed) => new(Row, sheet, signed, load, check is { Checked: not null } ? check : null);
+    internal ShelfUnit UnderRubric(RubricSheet sheet, SignedDigests? signed) => new(Row, sheet, signed, scoring, load, check is { Checked: not null } ? check : null);
 
     /// <summary>Whether an act overtook the moment that this is of, so that it was read as it stood after that.</summary>
     internal bool IsOvertaken { get; private set; }
@@ -180,10 +187,34 @@ public sealed class ShelfUnit
         }
     }
 
+    /// <summary>Sums it up; one that cannot be stands on the shelf as such, and takes nobody else's away.</summary>
+    internal void SumUp()
+    {
+        try
+        {
+            _ = Summary;
+        }
+        catch (UnreadableException)
+        {
+            // Its faults say so from now on.
+        }
+    }
+
     private (ShelfSummary Summary, FieldUnit Field) Score()
     {
-        var result = Scorer.Score(Record, Under.Rubric);
-        var (summed, ofKinds) = (ShelfSummary.Of(Record.Record, result), FieldUnit.Of(result, Record.Record));
+        var (record, result) = (Record, default(Result));
+        using var budget = new CancellationTokenSource(scoring.Budget);
+        try
+        {
+            result = scoring.Score(record, Under.Rubric, budget.Token);
+        }
+        catch (Exception exception)
+        {
+            var why = exception is OperationCanceledException ? $"takes longer than {scoring.Budget.TotalSeconds:F0} s to score" : $"cannot be scored by this version of the program: {exception.Message}";
+            check = new([new("", $"{why}; it can be edited, taken off the shelf, and its file saved")], [], null);
+            throw new UnreadableException($"the unit \"{Id}\"", check.Faults);
+        }
+        var (summed, ofKinds) = (ShelfSummary.Of(record.Record, result), FieldUnit.Of(result, record.Record));
         summary = summed;
         kinds = ofKinds;
         return (summed, ofKinds);

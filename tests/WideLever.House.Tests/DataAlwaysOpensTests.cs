@@ -1,3 +1,4 @@
+using WideLever.Core.Scoring;
 using WideLever.Interchange;
 using WideLever.Storage;
 
@@ -139,5 +140,37 @@ public sealed class DataAlwaysOpensTests : OpenHouse
         Reopen();
         Store.Rubrics.All().Select(row => row.Name).ShouldBe([RubricReader.House.Name, $"{RubricReader.House.Name}, as it ships"], ignoreOrder: true);
         Rubric.Sheet.Rubric.ClipBurden.ShouldBe(0.9);
+    }
+
+    [Theory]
+    [InlineData(true, "takes longer than 0 s to score")]
+    [InlineData(false, "cannot be scored by this version of the program: no such angle")]
+    public void A_unit_that_cannot_be_scored_stands_on_the_shelf_as_such_and_stays_editable_and_removable(bool endless, string why)
+    {
+        var (hard, whole) = (Shelve("3-modular", "HARD"), Shelve("1-two-routes", "WHOLE"));
+        var shelf = new Shelf(Store, Rubric)
+        {
+            Scoring = new((record, rubric, budget) =>
+            {
+                if (record.Record.Unit.ModelCode != "HARD")
+                    return Scorer.Score(record, rubric, budget);
+                if (!endless)
+                    throw new InvalidOperationException("no such angle");
+                budget.WaitHandle.WaitOne();
+                throw new OperationCanceledException(budget);
+            }, TimeSpan.FromMilliseconds(50)),
+        };
+        var snapshot = shelf.SummedUp(CancellationToken.None);
+        snapshot.Units.ShouldHaveSingleItem().Id.ShouldBe(whole);
+        var unscored = snapshot.Unreadable.ShouldHaveSingleItem();
+        unscored.Id.ShouldBe(hard);
+        unscored.Faults.ShouldHaveSingleItem().Message.ShouldBe($"{why}; it can be edited, taken off the shelf, and its file saved");
+        Should.Throw<UnreadableException>(() => unscored.Summary);
+        shelf.Keep();
+        var desk = new Desk(Store, Rubric, shelf);
+        new Workpieces(Store, Rubric, shelf).Find(hard).Value.ShouldNotBeNull();
+        Price("w", hard, 2).Value.ShouldNotBeNull();
+        new Shelving(desk, Store).Remove("w", hard).Value.ShouldNotBeNull();
+        shelf.SummedUp(CancellationToken.None).Unreadable.ShouldBeEmpty();
     }
 }
