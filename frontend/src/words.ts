@@ -46,6 +46,12 @@ export function label(word: string): string {
   return labels[word] ?? word.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
 }
 
+/** A name as far as a chart has room for it; the table beside it has the whole. */
+export function short(name: string): string {
+  const letters = Array.from(name);
+  return letters.length <= 32 ? name : `${letters.slice(0, 31).join('').trimEnd()}…`;
+}
+
 /** A label at the start of a line. */
 export function heading(word: string): string {
   const text = label(word);

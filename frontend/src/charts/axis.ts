@@ -1,6 +1,7 @@
 import { scaleLinear } from 'd3-scale';
 import type { Quantity, Schemas } from '../api/client';
 import { hasFigure } from '../record/IndexFigure';
+import { short } from '../words';
 
 /** Something to stand on an index axis. */
 export interface AxisItem {
@@ -17,7 +18,7 @@ export interface AxisItem {
 export function axisItem(unit: { id: string; model: string; status: Schemas['Status'] }, quantity: Quantity): AxisItem {
   return {
     id: unit.id,
-    text: unit.model,
+    text: short(unit.model),
     quantity,
     settled: unit.status === 'complete',
     figure: hasFigure(quantity, unit.status),

@@ -8,7 +8,7 @@ import { IndexAxis } from '../../charts/IndexAxis';
 import { ValueChart } from '../../charts/ValueChart';
 import { indexValue } from '../../format';
 import { hasFigure, IndexFigure, indexText } from '../../record/IndexFigure';
-import { label } from '../../words';
+import { label, short } from '../../words';
 import { cell, difference, type Filter, type Index, indices, kindsOf, matches, ordered, type Unit } from './field';
 import { Takeaway } from './Takeaway';
 
@@ -122,7 +122,7 @@ const Value = memo(function Value({ field, later, index, currency }: ChartProps 
           currency={currency}
           units={priced.map((unit) => ({
             id: unit.id,
-            text: unit.model,
+            text: short(unit.model),
             price: unit.price ?? 0,
             low: unit[index].quantity.low,
             value: unit[index].quantity.value ?? 0,
