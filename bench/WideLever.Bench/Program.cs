@@ -27,6 +27,12 @@ if (args is ["fuzz-others", var demo, var others])
     return;
 }
 
+if (args is ["hostile", var minutes])
+{
+    Hostile.Run(double.Parse(minutes, System.Globalization.CultureInfo.InvariantCulture));
+    return;
+}
+
 if (args is ["rescore"])
 {
     Rescore.Run();
