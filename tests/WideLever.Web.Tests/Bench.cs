@@ -22,6 +22,9 @@ public sealed class Bench : IAsyncLifetime
 
     public T Service<T>() where T : notnull => (T)app!.Services.GetService(typeof(T))!;
 
+    /// <summary>The folder that the bench camera writes to; null: none.</summary>
+    public string? WatchedFolder { get; init; }
+
     public Uri Address => new(app!.Urls.First());
 
     public async ValueTask InitializeAsync() => await StartAsync();
@@ -35,7 +38,7 @@ public sealed class Bench : IAsyncLifetime
     public async Task StartAsync()
     {
         folder = DataFolder.Hold(Path);
-        app = WebHost.Build(0, folder);
+        app = WebHost.Build(0, folder, WatchedFolder);
         await app.StartAsync();
         Window = NewWindow("window-1");
     }

@@ -474,6 +474,25 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task A_pipe_in_the_watched_folder_is_no_picture_and_keeps_nobody_waiting()
+    {
+        var watched = Directory.CreateTempSubdirectory("wide-lever-watched-").FullName;
+        await using var own = new Bench { WatchedFolder = watched };
+        await own.InitializeAsync();
+        var id = await own.ImportAsync("3-modular");
+        var teardown = (string)(await own.GetAsync($"/api/units/{id}")).Body!["teardownId"]!;
+        using (var made = System.Diagnostics.Process.Start("mkfifo", [Path.Combine(watched, "shot.jpg")]))
+            await made.WaitForExitAsync(TestContext.Current.CancellationToken);
+        var (status, problem, _) = await own.PostAsync($"/api/teardowns/{teardown}/photos/newest", revision: 1).WaitAsync(TimeSpan.FromSeconds(30), TestContext.Current.CancellationToken);
+        status.ShouldBe(HttpStatusCode.Conflict);
+        ((string)problem!["detail"]!).ShouldContain("has no picture");
+        // A picture beside it is found.
+        await File.WriteAllBytesAsync(Path.Combine(watched, "older.png"), Picture(9, 9, SKEncodedImageFormat.Png), TestContext.Current.CancellationToken);
+        (await own.PostAsync($"/api/teardowns/{teardown}/photos/newest", revision: 1)).Status.ShouldBe(HttpStatusCode.OK);
+        Directory.Delete(watched, recursive: true);
+    }
+
+    [Fact]
     public async Task A_pedal_needs_the_token_a_known_button_and_an_open_bench()
     {
         async Task<(HttpStatusCode Status, JsonNode? Body)> PressAsync(string body, string? token)

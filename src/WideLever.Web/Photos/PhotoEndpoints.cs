@@ -41,10 +41,11 @@ public static class PhotoEndpoints
             return Problems.Conflict("No folder is watched: start the program with --photos DIR, the folder that the bench camera writes to.");
         if (!Directory.Exists(folder))
             return Problems.Conflict($"The watched folder {folder} is not there.");
-        var newest = new DirectoryInfo(folder).EnumerateFiles().Where(file => !file.Name.StartsWith('.') && file.LinkTarget is null)
+        // A pipe or a device has no length, and reading one would never end; neither has a picture that the camera has not begun to write.
+        var newest = new DirectoryInfo(folder).EnumerateFiles().Where(file => !file.Name.StartsWith('.') && file.LinkTarget is null && file.Length > 0)
             .OrderByDescending(file => file.LastWriteTimeUtc).ThenByDescending(file => file.Name, StringComparer.Ordinal).FirstOrDefault();
         if (newest is null)
-            return Problems.Conflict($"The watched folder {folder} is empty.");
+            return Problems.Conflict($"The watched folder {folder} has no picture.");
         if (newest.Length > PhotoIntake.MaxBytes)
             return Problems.PictureTooLarge(PhotoIntake.TooLarge);
         return await KeepAsync(
