@@ -90,7 +90,8 @@ internal static class Hostile
         {
             steps.Add(Step(layers[^1]) with
             {
-                Frees = [.. parts.Where(_ => random.NextDouble() < making.Freed).Select(part => part.Id)], Together = true,
+                Frees = [.. parts.Where(_ => random.NextDouble() < making.Freed).Select(part => part.Id)],
+                Together = true,
                 After = making.Chained && steps.Count > 0 ? [steps[^1].Id] : Before(steps.Count),
             });
         }
@@ -98,12 +99,17 @@ internal static class Hostile
         {
             Unit = new Unit { Maker = "Orrest", Model = "Hostile", ModelCode = "H1", Class = MachineClass.Thin, Price = new Money { Amount = 1000 } },
             Teardown = new Teardown { Date = new DateOnly(2026, 11, 27), Bench = "Bench 1" },
-            Layers = layers, Steps = steps, Parts = parts,
+            Layers = layers,
+            Steps = steps,
+            Parts = parts,
         };
 
         Step Step(string layer) => new()
         {
-            Id = $"s{steps.Count}", Title = $"s{steps.Count}", Layer = layer, After = Before(steps.Count),
+            Id = $"s{steps.Count}",
+            Title = $"s{steps.Count}",
+            Layer = layer,
+            After = Before(steps.Count),
             // All alike, at random, doubling, or the dearer the later: what a bound is worth turns on it.
             Actions = [new Slide { Count = making.Costs switch { 0 => 1, 1 => random.Next(1, 999), 2 => 1 << (steps.Count % 10), _ => 999 - 2 * steps.Count % 900 } }],
         };
