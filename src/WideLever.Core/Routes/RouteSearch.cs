@@ -200,9 +200,9 @@ public sealed class RouteSearch
         if (all.Count == 0)
             return;
         var choices = new Choices(this, all.Aggregate(0UL, (asked, candidate) => asked | asks[candidate.Step]));
-        // Steps of one layer, say, turn on the same choices and share what those need.
-        var alike = all.GroupBy(candidate => (Asks: asks[candidate.Step], Apart: !candidate.LeavesOut && !choices.MayTake(BeforeOf(candidate.Step))))
-            .Select(group => new Alike(this, group.Key.Asks, group.Key.Apart, [.. group])).ToArray();
+        // Steps of one layer, say, turn on the same choices and share what those need, and what of it has to be left out.
+        var alike = all.GroupBy(candidate => (Asks: asks[candidate.Step], Apart: !choices.MayTake(BeforeOf(candidate.Step)), candidate.RestName))
+            .Select(group => new Alike(this, group.Key.Asks, group.Key.Apart, group.First().Rest, [.. group])).ToArray();
         var shared = new ulong[words];
         do
         {
@@ -218,23 +218,27 @@ public sealed class RouteSearch
     /// <summary>Candidates that lie in the same layers, as far as these matter.</summary>
     /// <param name="search">The search.</param>
     /// <param name="asks">The layers, and power.</param>
-    /// <param name="apart">Whether none of them, nor what they come after, opens a layer or stands before what does; and none leaves anything out.</param>
+    /// <param name="apart">Whether none of them, nor what they come after, opens a layer or stands before what does.</param>
+    /// <param name="rest">The steps of which what the layers need has to leave one out; null: none.</param>
     /// <param name="candidates">The candidates.</param>
-    private sealed class Alike(RouteSearch search, ulong asks, bool apart, Candidate[] candidates)
+    private sealed class Alike(RouteSearch search, ulong asks, bool apart, ulong[]? rest, Candidate[] candidates)
     {
         private readonly ulong[] last = new ulong[search.words];
         private readonly ulong[] best = new ulong[search.words];
         private (double Charged, double Standard) least;
-        private bool any;
+        private bool seen, any;
 
         public ulong Asks => asks;
 
         public void Offer(ulong[] shared)
         {
             // Most choices leave most of them as they were.
-            if (any && shared.AsSpan().SequenceEqual(last))
+            if (seen && shared.AsSpan().SequenceEqual(last))
                 return;
+            seen = true;
             shared.CopyTo(last, 0);
+            if (rest is not null && StepSet.IsSubset(rest, shared))
+                return;
             var (charged, standard) = (StepSet.Sum(shared, search.charged), StepSet.Sum(shared, search.standard));
             if (apart)
             {
@@ -423,7 +427,11 @@ public sealed class RouteSearch
 
         public int Step => step;
 
-        public bool LeavesOut => leaveOut is not null;
+        /// <summary>What is to be left out and neither the step nor what it comes after is: one of these the layers must not need. Null: nothing is.</summary>
+        public ulong[]? Rest { get; } = leaveOut is null ? null : StepSet.Without(leaveOut, search.BeforeOf(step));
+
+        /// <summary>The same, to tell apart.</summary>
+        public string? RestName => Rest is null ? null : string.Join(' ', Rest);
 
         public bool IsFound { get; private set; }
 
@@ -442,8 +450,6 @@ public sealed class RouteSearch
                 return;
             shared.CopyTo(offered);
             StepSet.Union(offered, before);
-            if (leaveOut is not null && StepSet.IsSubset(leaveOut, offered))
-                return;
             var setCharged = Microseconds(StepSet.Sum(offered, search.charged));
             if (IsFound && setCharged > bestCharged)
                 return;

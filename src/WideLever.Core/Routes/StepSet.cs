@@ -19,6 +19,14 @@ internal static class StepSet
         return set;
     }
 
+    public static ulong[] Without(ReadOnlySpan<ulong> set, ReadOnlySpan<ulong> other)
+    {
+        var rest = new ulong[set.Length];
+        for (var w = 0; w < rest.Length; w++)
+            rest[w] = set[w] & ~other[w];
+        return rest;
+    }
+
     public static bool Overlap(ReadOnlySpan<ulong> set, ReadOnlySpan<ulong> other)
     {
         for (var w = 0; w < set.Length; w++)
