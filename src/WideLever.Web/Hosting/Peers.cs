@@ -22,7 +22,8 @@ public static class Peers
     /// <summary>Looks each connection up before its first request.</summary>
     public static void UsePeers(this ListenOptions listen) => listen.Use(next => connection =>
     {
-        if (OwnUser() is { } own && User(connection.RemoteEndPoint, connection.LocalEndPoint) != own)
+        // Where the system does not say, it was said at the start that anyone can come in.
+        if (AreKnown && User(connection.RemoteEndPoint, connection.LocalEndPoint) != OwnUser())
             connection.Items[Stranger] = true;
         return next(connection);
     });

@@ -57,7 +57,11 @@ export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
         )
       ) : costs.length === 0 ? (
         <Empty>
-          <p>Nothing that is unknown widens this range.</p>
+          <p>
+            {data.tried < data.facts
+              ? `None of the ${data.tried} unknown facts that were tried widens this range by itself; there are ${data.facts}.`
+              : 'Nothing that is unknown widens this range.'}
+          </p>
         </Empty>
       ) : (
         <>
