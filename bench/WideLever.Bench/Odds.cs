@@ -28,5 +28,5 @@ internal static class Odds
             $"{times[2]} {process.PeakWorkingSet64 / 1_048_576} {string.Join(',', Enumerable.Range(0, 8).Select(unit => odds.Above(unit, unit + 8).ToString("F4", CultureInfo.InvariantCulture)))}"));
     }
 
-    private static RankOdds Draw(RankField field, int draws) => RankOdds.Of(field.Records, field.Results, RubricReader.House, IndexName.Repair, 7, draws);
+    private static RankOdds Draw(RankField field, int draws) => RankOdds.Of(field.Results, RubricReader.House, IndexName.Repair, 7, draws);
 }

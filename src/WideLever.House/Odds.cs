@@ -30,8 +30,8 @@ public sealed class Odds(Shelf shelf)
             // A unit that stands as it stood, under the same rubric, is the same object.
             earlier = last is { } kept && (kept.Chances.Index, kept.Chances.Seed) == (index, seed) && kept.Units.SequenceEqual(field) ? kept.Chances : null;
         }
-        var results = field.Select(unit => Scorer.Score(unit.Record, snapshot.Under.Rubric, cancellation)).ToList();
-        var chances = RankOdds.Of([.. field.Select(unit => unit.Record.Record)], results, snapshot.Under.Rubric, index, seed, draws, earlier, null, progress, cancellation);
+        var results = field.Select(unit => Scorer.Score(unit.Record, snapshot.Under.Rubric, cancellation));
+        var chances = RankOdds.Of(results, snapshot.Under.Rubric, index, seed, draws, earlier, null, progress, cancellation);
         lock (keeping)
             last = field.Count <= MostKept ? (field, chances) : null;
         return new(snapshot.Under, [.. field.Select(unit => unit.Id)], chances);

@@ -15,4 +15,5 @@ var root = new RootCommand("Wide Lever scores the repairability and upgradeabili
     ServeCommand.CreateDemo(), ServeCommand.CreateRun(), ScoreCommand.Create(), StepCommand.Create(), CatalogueCommand.Create(), CheckCommand.Create(), SchemaCommand.Create(),
 };
 // A line may begin with @, which is no file of arguments here.
-return await root.Parse(args, new ParserConfiguration { ResponseFileTokenReplacer = null }).InvokeAsync();
+// Who asks it to stop waits for it to do so, in order and with exit code 0.
+return await root.Parse(args, new ParserConfiguration { ResponseFileTokenReplacer = null }).InvokeAsync(new() { ProcessTerminationTimeout = TimeSpan.FromMinutes(1) });

@@ -14,7 +14,7 @@ public sealed class RankOddsTests
     private static readonly CheckedRecord[] Three = [.. new[] { 1, 2, 3 }.Select(seed => RandomRecords.OneWay(new Random(seed)).Checked())];
 
     private static RankOdds Of(IReadOnlyList<CheckedRecord> field, IndexName index, int draws, ulong seed = 7, Rubric? rubric = null, RankOdds? earlier = null, int? threads = null) => RankOdds.Of(
-        [.. field.Select(record => record.Record)], [.. field.Select(record => Scorer.Score(record, rubric ?? Examples.House))], rubric ?? Examples.House, index, seed, draws, earlier, threads);
+        field.Select(record => Scorer.Score(record, rubric ?? Examples.House)), rubric ?? Examples.House, index, seed, draws, earlier, threads);
 
     [Theory]
     [InlineData(IndexName.Repair, 0, 1)]

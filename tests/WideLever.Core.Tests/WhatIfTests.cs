@@ -165,8 +165,25 @@ public sealed class WhatIfTests
             told++;
             stop.Cancel();
         });
-        Should.Throw<OperationCanceledException>(() => SmallestSet.Of(record, Examples.House, [.. MachineChange.Of(record.Record, Templates).Take(15)], IndexName.Repair, 101, progress, stop.Token));
+        Should.Throw<OperationCanceledException>(() => SmallestSet.Of(record, Examples.House, [.. MachineChange.Of(record.Record, Templates).Take(15)], IndexName.Repair, 101, null, progress, stop.Token));
         told.ShouldBeGreaterThan(0);
+    }
+
+    [Theory]
+    [InlineData(15)]
+    [InlineData(20)]
+    public void A_search_that_is_left_early_tells_the_best_until_then_and_does_not_call_it_exact(int candidates)
+    {
+        var record = Examples.Record("2-sealed-and-unsure");
+        var changes = MachineChange.Of(record.Record, Templates).Take(candidates).ToList();
+        changes.Count.ShouldBe(candidates);
+        var asked = 0;
+        var found = SmallestSet.Of(record, Build.AnyValue, changes, IndexName.Repair, 101, () => Interlocked.Increment(ref asked) > 40);
+        (found.Exact, found.Left, found.Reached, found.Tried).ShouldBe((false, true, false, 41));
+        found.Tried.ShouldBeLessThan(SmallestSet.Tries(candidates));
+        found.After.ShouldBe(Indices.Of(Scorer.Score(WhatIf.Apply(record.Record, found.Changes, Build.AnyValue)!, Build.AnyValue)));
+        var whole = SmallestSet.Of(record, Build.AnyValue, [.. changes.Take(4)], IndexName.Repair, 101, () => false);
+        (whole.Exact, whole.Left, whole.Tried).ShouldBe((true, false, 16));
     }
 
     private sealed class Told(Action told) : IProgress<int>

@@ -47,6 +47,27 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task Of_what_is_missing_two_hundred_are_told_and_how_many_there_are()
+    {
+        var record = JsonNode.Parse(Bench.Example("3-modular"))!;
+        for (var step = 0; step < 10; step++)
+        {
+            record["steps"]!.AsArray().Add(new JsonObject
+            {
+                ["id"] = $"more-{step}",
+                ["title"] = "More screws",
+                ["layer"] = "outside",
+                ["actions"] = new JsonArray([.. Enumerable.Range(0, 60).Select(_ => new JsonObject { ["do"] = "unscrew", ["count"] = null })]),
+            });
+        }
+        var (status, body, _) = await bench.PostAsync("/api/records", record.ToJsonString());
+        status.ShouldBe(HttpStatusCode.Created, body?.ToJsonString());
+        var view = (await bench.GetAsync($"/api/units/{(string)body!["id"]!}/bench")).Body!;
+        view["missing"]!.AsArray().Count.ShouldBe(200);
+        ((int)view["missingCount"]!).ShouldBeGreaterThan(600);
+    }
+
+    [Fact]
     public async Task A_line_is_committed_with_the_parts_that_it_names_and_one_undo_takes_both_back()
     {
         var piece = await FreshAsync();

@@ -195,6 +195,23 @@ public sealed class CommandTests : IDisposable
         process.Dispose();
     }
 
+    [Theory]
+    [InlineData("INT")]
+    [InlineData("TERM")]
+    public async Task It_stops_in_order_when_it_is_asked_to_while_it_starts(string signal)
+    {
+        var own = Path.Combine(folder, "starting");
+        using var process = Start("demo", "--port", "0", "--data", own);
+        // From here on it is the program that is asked, not the runtime that loads it.
+        while (!File.Exists(Path.Combine(own, "held")))
+            await Task.Delay(2, TestContext.Current.CancellationToken);
+        Process.Start("kill", [$"-{signal}", $"{process.Id}"]).WaitForExit();
+        await ExitAsync(process);
+        process.ExitCode.ShouldBe(0);
+        (await process.StandardError.ReadToEndAsync()).ShouldBe("");
+        (await RunAsync("", "check", "--data", own)).Code.ShouldBe(0);
+    }
+
     [Fact]
     public async Task Check_says_what_in_a_data_folder_is_damaged()
     {

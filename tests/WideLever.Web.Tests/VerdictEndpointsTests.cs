@@ -1,4 +1,5 @@
 using System.Net;
+using System.Text;
 using System.Text.Json.Nodes;
 using WideLever.Web.Verdict;
 
@@ -152,6 +153,41 @@ public sealed class VerdictEndpointsTests(Bench bench) : IClassFixture<Bench>
         (await bench.PostAsync($"/api/units/{id}/what-if/smallest", Asked(101, all))).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await bench.PostAsync($"/api/units/{id}/what-if/smallest", Asked(50, ["paintItGreen"]))).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await bench.PostAsync("/api/units/none/what-if/smallest", Asked(50, []))).Status.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task Long_work_waits_for_its_turn_says_so_and_is_done_then()
+    {
+        var id = await bench.ImportAsync("2-sealed-and-unsure");
+        using var ended = new ManualResetEventSlim();
+        using var begun = new ManualResetEventSlim();
+        var other = Task.Run(() => bench.Service<LongWork>().InTurnAsync(() =>
+        {
+            begun.Set();
+            ended.Wait();
+            return 0;
+        }, CancellationToken.None));
+        begun.Wait();
+        using var request = new HttpRequestMessage(HttpMethod.Post, $"/api/units/{id}/what-if/smallest")
+        {
+            Content = new StringContent("""{"index": "repair", "figure": 100, "among": []}""", Encoding.UTF8, "application/json"),
+        };
+        using var answer = await bench.Window.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
+        using var reader = new StreamReader(await answer.Content.ReadAsStreamAsync());
+        async Task<string> NextAsync()
+        {
+            var (name, data) = ((await reader.ReadLineAsync())!, (await reader.ReadLineAsync())!);
+            await reader.ReadLineAsync();
+            return $"{name} {data}";
+        }
+        var said = await NextAsync();
+        while (!said.Contains("\"waiting\":true", StringComparison.Ordinal))
+            said = await NextAsync();
+        ended.Set();
+        (await other).ShouldBe(0);
+        while (!said.StartsWith("event: result", StringComparison.Ordinal))
+            said = await NextAsync();
+        said.ShouldContain("\"reached\":false");
     }
 
     [Fact]

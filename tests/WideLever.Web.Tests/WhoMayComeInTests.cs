@@ -41,6 +41,15 @@ public sealed class WhoMayComeInTests : IAsyncLifetime
         Peers.User(new IPEndPoint(IPAddress.Loopback, 0xB2A4), new IPEndPoint(IPAddress.Loopback, 0x1DBD), ["", "0: 1 2", "no table at all"]).ShouldBeNull();
     }
 
+    [Theory]
+    [InlineData(true, 1000u, 1000u, false)]
+    [InlineData(true, 1000u, 1001u, true)]
+    [InlineData(true, 1000u, null, true)]
+    [InlineData(false, 1000u, null, false)]
+    [InlineData(false, null, null, false)]
+    public void Where_the_system_does_not_say_whose_a_connection_is_nobody_is_turned_away(bool areKnown, uint? own, uint? user, bool isOther) =>
+        Peers.IsOther(areKnown, own, () => user).ShouldBe(isOther);
+
     [Fact]
     public async Task Another_user_of_the_machine_is_answered_one_sentence_unless_it_shows_the_token()
     {

@@ -4,6 +4,8 @@ import { isProblem, problem, RequestError, windowId } from './client';
 export interface WorkProgress {
   done: number;
   of: number;
+  /** Whether it has not begun, because other work has its turn. */
+  waiting: boolean;
 }
 
 /**

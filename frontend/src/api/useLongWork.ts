@@ -23,7 +23,7 @@ export function useLongWork<T>(path: string): LongWork<T> {
       const own = new AbortController();
       running.current = own;
       setProblem(null);
-      setProgress({ done: 0, of: 0 });
+      setProgress({ done: 0, of: 0, waiting: false });
       const settle = (act: () => void) => {
         if (own.signal.aborted) return;
         setProgress(null);

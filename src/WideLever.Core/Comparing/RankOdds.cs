@@ -1,7 +1,6 @@
 using System.Numerics;
 using System.Runtime.InteropServices;
 using System.Runtime.Intrinsics;
-using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 
@@ -87,8 +86,7 @@ public sealed class RankOdds
     }
 
     /// <summary>Draws a field.</summary>
-    /// <param name="field">The units' records.</param>
-    /// <param name="results">Their results under the rubric.</param>
+    /// <param name="field">The units' results under the rubric. Each is gone through once, and only what is drawn of it is kept.</param>
     /// <param name="rubric">The rubric.</param>
     /// <param name="index">Which index decides.</param>
     /// <param name="seed">The seed.</param>
@@ -100,14 +98,14 @@ public sealed class RankOdds
     /// <exception cref="ArgumentOutOfRangeException">Too few or too many draws, or earlier ones of another field, seed or index.</exception>
     /// <exception cref="OperationCanceledException">It was cancelled.</exception>
     public static RankOdds Of(
-        IReadOnlyList<TeardownRecord> field, IReadOnlyList<Result> results, Rubric rubric, IndexName index, ulong seed, int draws,
+        IEnumerable<Result> field, Rubric rubric, IndexName index, ulong seed, int draws,
         RankOdds? earlier = null, int? threads = null, IProgress<int>? progress = null, CancellationToken cancellation = default)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(draws, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(draws, MaxDraws);
-        if (earlier is not null && (earlier.Units, earlier.Seed, earlier.Index) != (field.Count, seed, index))
+        var units = field.Select(result => DrawnUnit.Of(result, rubric)).ToList();
+        if (earlier is not null && (earlier.Units, earlier.Seed, earlier.Index) != (units.Count, seed, index))
             throw new ArgumentOutOfRangeException(nameof(earlier), "the earlier draws are of another field, seed or index");
-        var units = results.Select(result => DrawnUnit.Of(result, rubric)).ToList();
         var (n, first, last) = (units.Count, (earlier?.Draws ?? 0) / RankDraws.Block, (draws + RankDraws.Block - 1) / RankDraws.Block);
         var places = Counts(n);
         for (var unit = 0; earlier is not null && unit < n; unit++)

@@ -90,6 +90,7 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
         var state = Fold(rows);
         var watch = state.Stopwatch.At(Now);
         var (draft, draftOf) = Draft(teardownId, windowId);
+        var missing = StillMissing.Of(record, piece.Rubric, state.LookedUnder, state.PackSwollen is not null);
         return new BenchView
         {
             TeardownRevision = piece.Teardown.Revision,
@@ -105,7 +106,8 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
             PackSwollen = state.PackSwollen,
             Stopped = state.IsStopped,
             SwollenPack = Cautions.Text(Caution.SwollenPack),
-            Missing = StillMissing.Of(record, piece.Rubric, state.LookedUnder, state.PackSwollen is not null),
+            Missing = [.. missing.Take(BenchView.MostMissing)],
+            MissingCount = missing.Count,
             Early = [.. TeardownEdits.OutOfOrder(record.Steps, record.Layers[0]).Select(early => new EarlyStep(record.Steps[early.Position].Id, early.Needs))],
             Draft = draft,
             DraftOf = draftOf,

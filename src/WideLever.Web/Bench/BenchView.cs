@@ -15,6 +15,9 @@ public sealed record EarlyStep(string StepId, string Needs);
 /// <summary>What the bench shows besides the record.</summary>
 public sealed record BenchView
 {
+    /// <summary>Missing facts that are told at a time: as they are answered, the next ones come.</summary>
+    public const int MostMissing = 200;
+
     /// <summary>Revision of the teardown that this is of.</summary>
     public required long TeardownRevision { get; init; }
 
@@ -54,8 +57,11 @@ public sealed record BenchView
     /// <summary>What to heed at a swollen pack.</summary>
     public required CautionText SwollenPack { get; init; }
 
-    /// <summary>What the record has not.</summary>
+    /// <summary>What the record has not: the first <see cref="MostMissing"/> of it.</summary>
     public required IReadOnlyList<MissingFact> Missing { get; init; }
+
+    /// <summary>How many things the record has not.</summary>
+    public required int MissingCount { get; init; }
 
     /// <summary>Steps that stand before what they need.</summary>
     public required IReadOnlyList<EarlyStep> Early { get; init; }

@@ -69,6 +69,11 @@ public static class ServeCommand
             await app.WaitForShutdownAsync(cancellation);
             return 0;
         }
+        catch (OperationCanceledException) when (cancellation.IsCancellationRequested)
+        {
+            // It was asked to stop while it started.
+            return 0;
+        }
         catch (DataFolderHeldException exception)
         {
             return Refuse(exception.Message);

@@ -158,8 +158,8 @@ public static class CompareEndpoints
     }
 
     /// <summary>The whole comparison as a file: values, ranges, rubric, digests, and where a seed and draws are given the odds.</summary>
-    private static Results<FileContentHttpResult, JsonHttpResult<Problem>> Takeaway(
-        string format, string[] unit, string? index, int? seed, int? draws, House.Shelf shelf, Odds odds, CancellationToken cancellation)
+    private static async Task<Results<FileContentHttpResult, JsonHttpResult<Problem>>> Takeaway(
+        string format, string[] unit, string? index, int? seed, int? draws, House.Shelf shelf, Odds odds, LongWork work, CancellationToken cancellation)
     {
         if (format is not ("json" or "csv" or "xlsx"))
             return Problems.NotFound($"format \"{format}\": it is json, csv or xlsx");
@@ -177,7 +177,9 @@ public static class CompareEndpoints
         if (draws is < 1 or > RankOdds.MaxDraws || seed is < 0)
             return Problems.Faulty([new("draws", $"must be 1 to {RankOdds.MaxDraws}, with a seed of 0 or more")]);
         var view = View(field, snapshot.Under);
-        var drawn = seed is { } from && draws is { } number && ids.Length > 1 ? Drawn(new(ids, which, from, number), odds, null, cancellation) : null;
+        var drawn = seed is { } from && draws is { } number && ids.Length > 1
+            ? await work.InTurnAsync(() => Drawn(new(ids, which, from, number), odds, null, cancellation), cancellation)
+            : null;
         if (format == "json")
         {
             var file = new

@@ -22,11 +22,13 @@ public static class Peers
     /// <summary>Looks each connection up before its first request.</summary>
     public static void UsePeers(this ListenOptions listen) => listen.Use(next => connection =>
     {
-        // Where the system does not say, it was said at the start that anyone can come in.
-        if (AreKnown && User(connection.RemoteEndPoint, connection.LocalEndPoint) != OwnUser())
+        if (IsOther(AreKnown, OwnUser(), () => User(connection.RemoteEndPoint, connection.LocalEndPoint)))
             connection.Items[Stranger] = true;
         return next(connection);
     });
+
+    /// <summary>Whether a connection is another user's. Where the system does not say it is not: it was said at the start that anyone can come in.</summary>
+    internal static bool IsOther(bool areKnown, uint? own, Func<uint?> user) => areKnown && user() != own;
 
     /// <summary>Whether a request comes over a connection of another user, or of one that the table does not tell.</summary>
     public static bool IsStranger(HttpContext context) => context.Features.Get<IConnectionItemsFeature>()?.Items.ContainsKey(Stranger) == true;

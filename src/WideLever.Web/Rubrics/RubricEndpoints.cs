@@ -149,7 +149,7 @@ public static class RubricEndpoints
         var (rubric, problem) = Read(request);
         if (rubric is null)
             return problem!;
-        return work.Stream(request.Http, "rubric", 2L * shelf.Now.All.Count, (progress, stop) =>
+        return work.Preview(request.Http, "rubric", 2L * shelf.Now.All.Count, (progress, stop) =>
         {
             // The first half is reading the shelf into memory, which is done already but for the first time.
             var field = Field.Of(shelf, progress, stop);
@@ -166,7 +166,7 @@ public static class RubricEndpoints
         var differences = RubricDifferences.Between(under, JsonNode.Parse(request.Body!)!);
         if (differences.Count > MaxNumbers)
             return Problems.Conflict($"{differences.Count} numbers are changed; up to {MaxNumbers} are tried one by one.");
-        return work.Stream(request.Http, "rubric", (differences.Count + 1L) * shelf.Now.All.Count, (progress, stop) =>
+        return work.Preview(request.Http, "rubric", (differences.Count + 1L) * shelf.Now.All.Count, (progress, stop) =>
         {
             var field = Field.Of(shelf, progress, stop);
             return new NumberEffects([.. differences.Select((difference, i) => Alone(difference, under, field, new Shifted(progress, (i + 1) * field.Records.Count), stop))]);

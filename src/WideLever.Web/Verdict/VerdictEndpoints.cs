@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Comparing;
 using WideLever.Core.Records;
@@ -10,6 +11,9 @@ namespace WideLever.Web.Verdict;
 /// <summary>A unit's indices, what they are made of, the reasons, and what would change them.</summary>
 public static class VerdictEndpoints
 {
+    /// <summary>How long the smallest set is looked for, before the best until then is told as such.</summary>
+    public static readonly TimeSpan SmallestSetBudget = TimeSpan.FromSeconds(30);
+
     /// <summary>Maps the endpoints.</summary>
     public static void MapVerdict(this RouteGroupBuilder api)
     {
@@ -121,8 +125,9 @@ public static class VerdictEndpoints
             return Problems.Faulty(faults);
         return work.Stream(request.Http, "smallest set", SmallestSet.Tries(changes.Count), (progress, stop) =>
         {
-            var found = SmallestSet.Of(piece.Record, piece.Rubric, changes, asked.Index, asked.Figure, progress, stop);
-            return new SmallestSetView([.. found.Changes.Select(change => change.Id)], IndicesView.Of(found.After), found.Reached, found.Exact);
+            var since = Stopwatch.GetTimestamp();
+            var found = SmallestSet.Of(piece.Record, piece.Rubric, changes, asked.Index, asked.Figure, () => Stopwatch.GetElapsedTime(since) > SmallestSetBudget, progress, stop);
+            return new SmallestSetView([.. found.Changes.Select(change => change.Id)], IndicesView.Of(found.After), found.Reached, found.Exact, found.Left, found.Tried, SmallestSet.Tries(changes.Count));
         });
     }
 

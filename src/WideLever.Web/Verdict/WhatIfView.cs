@@ -50,5 +50,8 @@ public sealed record SmallestSetAsked(IndexName Index, double Figure, IReadOnlyL
 /// <param name="Changes">Their names.</param>
 /// <param name="After">The indices with them.</param>
 /// <param name="Reached">Whether the figure is reached.</param>
-/// <param name="Exact">Whether every set was tried.</param>
-public sealed record SmallestSetView(IReadOnlyList<string> Changes, IndicesView After, bool Reached, bool Exact);
+/// <param name="Exact">Whether every set that could be smaller was tried.</param>
+/// <param name="Left">Whether it was left for want of time.</param>
+/// <param name="Tried">How many sets were tried.</param>
+/// <param name="Sets">How many there are.</param>
+public sealed record SmallestSetView(IReadOnlyList<string> Changes, IndicesView After, bool Reached, bool Exact, bool Left, int Tried, int Sets);

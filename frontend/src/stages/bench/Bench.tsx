@@ -360,7 +360,7 @@ function Desk({
   };
   const counts: Record<Panel, number> = {
     tray: bench.tray.length,
-    missing: bench.missing.length,
+    missing: bench.missingCount,
     photos: photos.length,
     layers: record.layers.length,
   };
@@ -544,6 +544,7 @@ function Desk({
                 <MissingPanel
                   unit={unit}
                   missing={bench.missing}
+                  count={bench.missingCount}
                   onLookedUnder={(cover) => log.mutate({ kind: 'lookedUnder', cover: cover as Schemas['Cover'] })}
                   onPack={(swollen) => log.mutate({ kind: 'packLookedAt', swollen })}
                   onStep={(step, action) => edit(step, action)}

@@ -27,10 +27,10 @@ export function ClosingPanel({ closing, bench, onLog, onLeave, onMissing }: Prop
         screws back{closing.expected === null && ', of as many as turn out to be there'},{' '}
         {left === 0 ? 'no step left' : left === 1 ? '1 step left' : `${left} steps left`}
       </p>
-      {bench.missing.length > 0 && (
+      {bench.missingCount > 0 && (
         <p className="warning">
-          {bench.missing.length === 1 ? '1 thing is' : `${bench.missing.length} things are`} not recorded yet, and what
-          is closed cannot be looked at.{' '}
+          {bench.missingCount === 1 ? '1 thing is' : `${bench.missingCount} things are`} not recorded yet, and what is
+          closed cannot be looked at.{' '}
           <Button size="small" onClick={onMissing}>
             Show what is missing
           </Button>

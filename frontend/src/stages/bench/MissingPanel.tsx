@@ -27,12 +27,16 @@ interface Answer {
   give: () => void;
 }
 
-/** What machines of this class usually have and this record has not, each one key away from an answer. */
+/**
+ * What machines of this class usually have and this record has not, each one key away from an answer; the first of them, where there are more
+ * than the server tells at a time.
+ */
 export function MissingPanel({
   unit,
   missing,
+  count,
   ...answers
-}: { unit: Unit; missing: readonly Missing[] } & MissingAnswers) {
+}: { unit: Unit; missing: readonly Missing[]; count: number } & MissingAnswers) {
   const list = useRef<HTMLOListElement>(null);
   const focusAt = (index: number) => {
     const rows = list.current?.querySelectorAll<HTMLElement>('[data-row]');
@@ -105,6 +109,11 @@ export function MissingPanel({
           );
         })}
       </ol>
+      {count > missing.length && (
+        <p className="note">
+          These are the first {missing.length} of {count}; the next ones come as they are answered.
+        </p>
+      )}
     </>
   );
 }

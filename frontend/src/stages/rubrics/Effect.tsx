@@ -211,7 +211,7 @@ function useStream<T>(path: string, text: string): Stream<T> {
   const [state, setState] = useState<Streamed<T>>({
     text,
     result: null,
-    progress: { done: 0, of: 0 },
+    progress: { done: 0, of: 0, waiting: false },
     problem: null,
   });
   const [round, setRound] = useState(0);

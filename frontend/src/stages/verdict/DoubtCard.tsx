@@ -7,6 +7,7 @@ import { Empty, Failed, Loading } from '../../app/states';
 import { RangeBar } from '../../charts/RangeBar';
 import { IndexFigure } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
+import { noneWidens } from './doubt';
 
 type Cost = Schemas['FactCost'];
 type Index = 'repair' | 'upgrade' | 'combined';
@@ -57,11 +58,7 @@ export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
         )
       ) : costs.length === 0 ? (
         <Empty>
-          <p>
-            {data.tried < data.facts
-              ? `None of the ${data.tried} unknown facts that were tried widens this range by itself; there are ${data.facts}.`
-              : 'Nothing that is unknown widens this range.'}
-          </p>
+          <p>{noneWidens(data)}</p>
         </Empty>
       ) : (
         <>

@@ -374,6 +374,14 @@ interface SmallestProps {
   onTake: (changes: readonly string[]) => void;
 }
 
+/** What stands behind a smallest set. */
+function howSure({ exact, left, tried, sets }: Schemas['SmallestSetView']): string {
+  if (left) return `Left after ${tried} of ${sets} sets, for want of time: there may be a better one.`;
+  return exact
+    ? 'Every set was tried: there is no smaller one.'
+    : 'The best change was added again and again; there may be a smaller set.';
+}
+
 function Smallest({ unit, index, candidates, ofChosen, all, now, titles, onTake }: SmallestProps) {
   const [figure, setFigure] = useState<number | null>(now === null ? null : Math.min(100, Math.ceil(now / 5) * 5 + 5));
   const work = useLongWork<Schemas['SmallestSetView']>(`/api/units/${unit.id}/what-if/smallest`);
@@ -420,11 +428,10 @@ function Smallest({ unit, index, candidates, ofChosen, all, now, titles, onTake 
               <>
                 {result.reached
                   ? `${result.changes.length === 1 ? 'One change does it' : `${result.changes.length} changes do it`}: `
-                  : 'It is not reached; these come nearest: '}
-                {of} {indexValue(result.after[index])}.{' '}
-                {result.exact
-                  ? 'Every set was tried: there is no smaller one.'
-                  : 'The best change was added again and again; there may be a smaller set.'}
+                  : result.left
+                    ? 'It was not reached in the time that there is; nearest until then: '
+                    : 'It is not reached; these come nearest: '}
+                {of} {indexValue(result.after[index])}. {howSure(result)}
               </>
             )}
           </p>
