@@ -7,7 +7,9 @@ dotnet build bench/WideLever.Bench -c Release -v quiet >/dev/null
 dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz tests/examples $((rounds * 2000))
 dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz-others demo $((rounds * 2000))
 # The record within the limits that takes longest, looked for during ten minutes.
-dotnet run --project bench/WideLever.Bench -c Release --no-build -- hostile "$(awk "BEGIN { print $rounds / 4 }")"
+dotnet run --project bench/WideLever.Bench -c Release --no-build -- hostile "$(awk "BEGIN { print $rounds / 4 }")" artifacts/slowest.json
+# That record on a server's shelf; mixed load at 1,000 units; odds of 10,000.
+bash bench/load.sh "$(awk "BEGIN { print $rounds / 4 }")" artifacts/slowest.json
 # The step line: 100,000 steps printed and read, 200,000 lines that nobody means.
 WIDE_LEVER_LONG=10 dotnet run --project tests/WideLever.Core.Tests -c Release -- -class "*StepLineTests" -noLogo -noColor
 # Every generated test of the core in its whole length, of which the test command runs a fifth.

@@ -10,14 +10,14 @@ namespace WideLever.Bench;
 
 /// <summary>
 /// Looks for the record within the limits that takes longest to score, with its second-best ways: records of a random making are changed in one
-/// respect at a time, and what takes longer is kept.
+/// respect at a time, and what takes longer is kept. The slowest is written to a file.
 /// </summary>
 internal static class Hostile
 {
     /// <summary>How a record is made; every number is a share of what the limits allow, or chooses a pattern.</summary>
     private sealed record Making(int Layers, int Openers, int Power, int Goals, int Before, double Freed, int Costs, int Tied, bool Chained, int Seed);
 
-    public static void Run(double minutes)
+    public static void Run(double minutes, string worstFile)
     {
         var (random, watch) = (new Random(1), Stopwatch.StartNew());
         var (tried, worst, current) = (0, (Making: Any(random), Seconds: 0.0), (Making: Any(random), Seconds: 0.0));
@@ -35,6 +35,7 @@ internal static class Hostile
         }
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
             $"{tried} hostile records in {watch.Elapsed.TotalMinutes:F1} min, the slowest {worst.Seconds:F2} s with its second-best ways (budget 10 s for a score): {worst.Making}; {Process.GetCurrentProcess().PeakWorkingSet64 / 1_000_000} MB at most"));
+        File.WriteAllBytes(worstFile, RecordJson.RecordFile(Record(worst.Making)));
         if (worst.Seconds > 10)
             throw new InvalidOperationException("a record within the limits takes longer than its budget");
     }

@@ -27,9 +27,9 @@ if (args is ["fuzz-others", var demo, var others])
     return;
 }
 
-if (args is ["hostile", var minutes])
+if (args is ["hostile", var minutes, var worst])
 {
-    Hostile.Run(double.Parse(minutes, System.Globalization.CultureInfo.InvariantCulture));
+    Hostile.Run(double.Parse(minutes, System.Globalization.CultureInfo.InvariantCulture), worst);
     return;
 }
 

@@ -44,7 +44,7 @@ public sealed class AccessTests(Bench bench) : IClassFixture<Bench>
         {
             window.Press("Dark theme");
             window.Named("Light theme");
-            window.SeriousFindings().ShouldBeEmpty("dark");
+            window.SeriousColours().ShouldBeEmpty("dark");
         }
         window.Complaints().Where(complaint => !complaint.Contains("/api/units/none", StringComparison.Ordinal)).ShouldBeEmpty();
     }

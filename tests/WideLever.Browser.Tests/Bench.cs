@@ -196,7 +196,12 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
     }
 
     /// <summary>Serious findings of axe-core on what is in view.</summary>
-    public IReadOnlyList<string> SeriousFindings()
+    public IReadOnlyList<string> SeriousFindings() => Findings("tag", "wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice");
+
+    /// <summary>Serious findings about colours alone: in another theme nothing else of a page is other than it was.</summary>
+    public IReadOnlyList<string> SeriousColours() => Findings("rule", "color-contrast", "link-in-text-block");
+
+    private List<string> Findings(string of, params string[] which)
     {
         // Colours are judged once they have come to rest.
         Until(() => (bool)Driver.ExecuteScript("return document.getAnimations().every((one) => one.effect.getComputedTiming().endTime === Infinity)")! ? this : null, "colours at rest");
@@ -206,9 +211,9 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
         var found = Driver.ExecuteAsyncScript(
             """
             const done = arguments[arguments.length - 1];
-            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }).then((result) => done(JSON.stringify(
+            axe.run(document, { runOnly: { type: arguments[0], values: arguments[1] }, resultTypes: ['violations'], selectors: false }).then((result) => done(JSON.stringify(
               result.violations.filter((one) => ['serious', 'critical'].includes(one.impact)).map((one) => `${one.id}: ${one.nodes.slice(0, 3).map((node) => node.html.slice(0, 200) + ' ' + (node.any[0] ? node.any[0].message : '')).join(' | ')}`))));
-            """);
+            """, of, which);
         return [.. JsonNode.Parse((string)found!)!.AsArray().Select(one => (string)one!)];
     }
 

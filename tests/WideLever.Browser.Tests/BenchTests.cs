@@ -746,16 +746,20 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         var record = await File.ReadAllTextAsync(Bench.Example("1-two-routes"), TestContext.Current.CancellationToken);
         using var window = bench.Open($"/units/{await FreshAsync("AXE-1", record.Replace("CR14-2A7", "AXE-1", StringComparison.Ordinal))}/bench");
         window.Line("soft glue, 2 ph0 captive?, lift = ");
-        foreach (var theme in new[] { "Dark theme", "Light theme" })
+        Look(window.SeriousFindings, "light");
+        window.Press("Dark theme");
+        window.Named("Light theme");
+        Look(window.SeriousColours, "dark");
+
+        void Look(Func<IReadOnlyList<string>> found, string theme)
         {
             foreach (var panel in new[] { "Missing", "Photos", "Layers", "Tray" })
             {
                 window.Tab(panel);
-                window.SeriousFindings().ShouldBeEmpty($"{panel}, before {theme}");
+                found().ShouldBeEmpty($"{panel}, {theme}");
             }
             window.Step("Take the battery out");
-            window.SeriousFindings().ShouldBeEmpty($"step tools, before {theme}");
-            window.Press(theme);
+            found().ShouldBeEmpty($"step tools, {theme}");
         }
     }
     [Fact]
