@@ -61,6 +61,9 @@ public sealed class RouteSearch
         }
     }
 
+    /// <summary>How much it has done so far: what layers need, gone through for steps that turn on it, and sets of steps summed up.</summary>
+    internal (long Needs, long Sets) Work { get; private set; }
+
     /// <summary>The goal of having a layer open.</summary>
     /// <param name="layer">Position of the layer.</param>
     /// <param name="powerOff">Whether power is off as well, where the school asks for it. The first layer is open as it is.</param>
@@ -237,6 +240,7 @@ public sealed class RouteSearch
                 return;
             seen = true;
             shared.CopyTo(last, 0);
+            search.Work = (search.Work.Needs + 1, search.Work.Sets);
             if (rest is not null && StepSet.IsSubset(rest, shared))
                 return;
             var (charged, standard) = (StepSet.Sum(shared, search.charged), StepSet.Sum(shared, search.standard));
@@ -448,6 +452,7 @@ public sealed class RouteSearch
             // No set is charged less than its parts; a microsecond of its own is for what rounding makes of sums in another order.
             if (IsFound && Microseconds(StepSet.Overlap(shared, before) ? Math.Max(sum, alone) : sum + alone) > bestCharged + 1)
                 return;
+            search.Work = (search.Work.Needs, search.Work.Sets + 1);
             shared.CopyTo(offered);
             StepSet.Union(offered, before);
             var setCharged = Microseconds(StepSet.Sum(offered, search.charged));
