@@ -11,6 +11,7 @@ namespace WideLever.Browser.Tests;
 public sealed class Bench(Browsers browsers) : IAsyncLifetime
 {
     private readonly List<string> folders = [];
+    private string data = "";
     private Process? server;
 
     public static string Root { get; } = FindRoot();
@@ -28,27 +29,41 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        var data = Folder("data");
+        data = Folder("data");
         Camera = Folder("camera");
-        server = Process.Start(new ProcessStartInfo("dotnet", [App, "demo", "--port", "0", "--data", data, "--photos", Camera]) { RedirectStandardOutput = true })!;
+        await StartAsync(0);
+        Token = await File.ReadAllTextAsync(Path.Combine(data, "token"));
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await StopAsync();
+        foreach (var folder in folders)
+            Directory.Delete(folder, recursive: true);
+    }
+
+    /// <summary>Stops the program in the middle of whatever it does.</summary>
+    public async Task StopAsync()
+    {
+        server!.Kill();
+        await server.WaitForExitAsync();
+        server.Dispose();
+    }
+
+    /// <summary>Starts it again where it was, over the same data.</summary>
+    public Task StartAgainAsync() => StartAsync(Address.Port);
+
+    private async Task StartAsync(int port)
+    {
+        server = Process.Start(new ProcessStartInfo("dotnet", [App, "demo", "--port", $"{port}", "--data", data, "--photos", Camera]) { RedirectStandardOutput = true })!;
         while (await server.StandardOutput.ReadLineAsync() is { } line)
         {
             if (!line.StartsWith("Wide Lever is at ", StringComparison.Ordinal))
                 continue;
             Address = new Uri(line["Wide Lever is at ".Length..]);
-            Token = await File.ReadAllTextAsync(Path.Combine(data, "token"));
             return;
         }
         throw new InvalidOperationException("the program did not start");
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        server!.Kill();
-        await server.WaitForExitAsync();
-        server.Dispose();
-        foreach (var folder in folders)
-            Directory.Delete(folder, recursive: true);
     }
 
     public string Folder(string name)

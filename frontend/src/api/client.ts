@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { wentAway } from './connection';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
@@ -83,9 +84,8 @@ export async function take<T>(request: Promise<Answer<T>>): Promise<T> {
     answer = await request;
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
-    throw new RequestError(
-      problem(0, 'No answer', 'The program does not answer. Nothing was changed. Start it again, then try once more.'),
-    );
+    wentAway();
+    throw new RequestError(noAnswer);
   }
   if (isProblem(answer.error)) throw new RequestError(answer.error);
   if (!answer.response.ok) {
@@ -96,6 +96,13 @@ export async function take<T>(request: Promise<Answer<T>>): Promise<T> {
   }
   return answer.data as T;
 }
+
+/** No answer came: the request may have been lost, or its answer. */
+export const noAnswer: Problem = problem(
+  0,
+  'No answer',
+  'The program did not answer, so it is not known whether this was done. What is typed here is kept: look again when the program is back.',
+);
 
 export function isProblem(error: unknown): error is Problem {
   return typeof error === 'object' && error !== null && 'detail' in error && 'faults' in error;

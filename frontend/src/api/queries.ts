@@ -80,3 +80,15 @@ export function useChange<TInput, TOutput>(
     onError: (error) => (asProblem(error).status === 412 ? client.invalidateQueries() : undefined),
   });
 }
+
+/** Runs a change and is done when it is on disk; what it came to is read again behind it. */
+export function useAct<TInput, TOutput>(
+  act: (input: TInput) => Promise<TOutput>,
+): UseMutationResult<TOutput, Error, TInput> {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: act,
+    onSuccess: () => void client.invalidateQueries(),
+    onError: (error) => (asProblem(error).status === 412 ? client.invalidateQueries() : undefined),
+  });
+}

@@ -1,5 +1,6 @@
 import { createParser } from 'eventsource-parser';
 import { isProblem, problem, RequestError, windowId } from './client';
+import { wentAway } from './connection';
 
 export interface WorkProgress {
   done: number;
@@ -28,7 +29,8 @@ export async function stream<T>(
     });
   } catch (error) {
     signal.throwIfAborted();
-    throw noAnswer(error);
+    wentAway();
+    throw ended(error);
   }
   if (!response.ok || response.body === null) {
     const answer: unknown = await response.json();
@@ -49,12 +51,13 @@ export async function stream<T>(
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   for (let chunk = await reader.read(); !chunk.done; chunk = await reader.read()) parser.feed(chunk.value);
   if (result !== undefined) return result.data;
-  throw isProblem(refused) ? new RequestError(refused) : noAnswer(refused);
+  throw isProblem(refused) ? new RequestError(refused) : ended(refused);
 }
 
-function noAnswer(cause: unknown): RequestError {
+/** Long work changes nothing. */
+function ended(cause: unknown): RequestError {
   const error = new RequestError(
-    problem(0, 'No answer', 'The program does not answer. Nothing was changed. Start it again, then try once more.'),
+    problem(0, 'No answer', 'The program did not answer to the end. Nothing was changed: ask again when it is back.'),
   );
   error.cause = cause;
   return error;

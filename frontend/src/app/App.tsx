@@ -2,6 +2,7 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { ConfigProvider } from 'antd';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { onBack } from '../api/connection';
 import { createQueryClient } from '../api/queries';
 import { Shelf } from '../stages/shelf/Shelf';
 import { Frame } from './Frame';
@@ -29,6 +30,8 @@ const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?
 export function App() {
   const [light, setLight] = useState(firstLight);
   const client = useMemo(() => createQueryClient(), []);
+  // What was read before the program went away may be old.
+  useEffect(() => onBack(() => void client.invalidateQueries()), [client]);
   useEffect(() => {
     document.documentElement.dataset['light'] = light;
     localStorage.setItem(lightKey, light);

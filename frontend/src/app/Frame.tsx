@@ -1,8 +1,13 @@
 import { Button } from 'antd';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { NavLink, Outlet, useLocation, useMatch } from 'react-router';
+import { useAway } from '../api/connection';
 import { useShelf, useUnit } from '../api/queries';
+import { isDialogOpen } from '../keys/dialog';
+import { Boundary } from './Boundary';
 import type { Target } from './goTo';
+import { Loading } from './states';
+import { titleOf } from './titles';
 import type { Light } from './theme';
 
 const GoTo = lazy(() => import('./GoTo').then((module) => ({ default: module.GoTo })));
@@ -27,6 +32,10 @@ export function Frame({ light, onLight }: { light: Light; onLight: (light: Light
     [theme, other, onLight, onBench],
   );
   useFrameKeys(setOpen, !onBench);
+  const code = shelf.data?.units.find((unit) => unit.id === unitId)?.modelCode;
+  useEffect(() => {
+    document.title = titleOf(pathname, code);
+  }, [pathname, code]);
   return (
     <div className="frame">
       <a className="skip" href="#screen">
@@ -57,7 +66,12 @@ export function Frame({ light, onLight }: { light: Light; onLight: (light: Light
         </div>
       </nav>
       <main id="screen" tabIndex={-1}>
-        <Outlet />
+        <AwayBand />
+        <Boundary>
+          <Suspense fallback={<Loading what="the screen" />}>
+            <Outlet />
+          </Suspense>
+        </Boundary>
       </main>
       <Suspense>
         {open === 'goTo' && (
@@ -65,6 +79,19 @@ export function Frame({ light, onLight }: { light: Light; onLight: (light: Light
         )}
         {open === 'keys' && <KeysSheet path={pathname} onClose={() => setOpen(null)} />}
       </Suspense>
+    </div>
+  );
+}
+
+/** Said once, over every screen, for as long as it is so. */
+function AwayBand() {
+  return (
+    <div role="status">
+      {useAway() && (
+        <p className="away-band">
+          The program does not answer. What you see may be old; what you type is kept and goes on when it is back.
+        </p>
+      )}
     </div>
   );
 }
@@ -82,6 +109,7 @@ function useFrameKeys(open: (what: 'goTo' | 'keys') => void, withF1: boolean) {
       const keys = event.key === 'F1' && withF1;
       if (!goTo && !keys) return;
       event.preventDefault();
+      if (isDialogOpen()) return;
       open(goTo ? 'goTo' : 'keys');
     };
     window.addEventListener('keydown', onKey);

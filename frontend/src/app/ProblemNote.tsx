@@ -1,15 +1,14 @@
-import { Button } from 'antd';
 import type { Problem } from '../api/client';
 import { label } from '../words';
 
 interface Props {
   problem: Problem;
-  /** Offered where the trouble is that another window changed the same thing. */
-  onTakeTheirs?: () => void;
+  /** Whether it stands in a form, which takes in what another window changed. */
+  inForm?: boolean;
 }
 
 /** What went wrong, every fault by its place, and what another window changed meanwhile. */
-export function ProblemNote({ problem, onTakeTheirs }: Props) {
+export function ProblemNote({ problem, inForm = false }: Props) {
   return (
     <section className="problem" role="alert">
       <p className="problem-title">{problem.title}</p>
@@ -32,10 +31,8 @@ export function ProblemNote({ problem, onTakeTheirs }: Props) {
           ))}
         </ul>
       )}
-      {problem.status === 412 && onTakeTheirs !== undefined && (
-        <Button size="small" onClick={onTakeTheirs}>
-          Take their change in, keep mine in this form
-        </Button>
+      {problem.status === 412 && inForm && (
+        <p>Their change was taken into this form, and nothing that is typed here was lost. Save again.</p>
       )}
     </section>
   );

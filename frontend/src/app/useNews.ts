@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { api, windowId } from '../api/client';
+import { lookWhetherAway } from '../api/connection';
 
 /** The event that a pedal's button raises in the window that a person used last. */
 export const pedalEvent = 'wide-lever-pedal';
@@ -18,6 +19,7 @@ export function useNews() {
       stream.addEventListener('changed', (event: MessageEvent<string>) => {
         if (event.data.split('\n')[1] !== windowId()) void client.invalidateQueries();
       });
+      stream.addEventListener('error', lookWhetherAway);
       stream.addEventListener('pedal', (event: MessageEvent<string>) => {
         window.dispatchEvent(new CustomEvent(pedalEvent, { detail: event.data.split('\n')[0] }));
       });

@@ -4,9 +4,11 @@ import { api, asProblem, type Part, type PartKind, seen, take, type Unit } from 
 import { useChange } from '../api/queries';
 import { mountingValues, partKindValues, standardValues, supplyValues } from '../api/schema';
 import { ProblemNote } from '../app/ProblemNote';
+import { useForm } from '../edits/useForm';
 import { idFrom, label } from '../words';
 import { AdviceList } from './AdviceList';
 import { CatalogueAsk } from './CatalogueAsk';
+import { FormNotes } from './FormNotes';
 import { PartPhotos } from './PartPhotos';
 import { Amount, Check, Field, Numeric, Several, Text, Word, YesNo } from './fields';
 
@@ -24,18 +26,25 @@ interface Props {
 /** One part, or one empty place, and everything that is asked of it. */
 export function PartForm({ unit, part, kind = 'battery', onClose }: Props) {
   const taken = unit.record.parts.map((other) => other.id);
-  const [draft, setDraft] = useState<Part>(part ?? { id: idFrom(label(kind), taken), kind });
-  const [named, setNamed] = useState(part !== undefined);
-  const [revision, setRevision] = useState(unit.revision);
-  const set = (changed: Partial<Part>) => setDraft({ ...draft, ...changed });
+  // The part as it is by now; one that another window took away stands as it was.
+  const now = unit.record.parts.find((other) => other.id === part?.id);
+  const [first] = useState<Part>(() => part ?? { id: idFrom(label(kind), taken), kind });
+  const form = useForm(`part ${unit.id} ${part?.id ?? `new ${kind}`}`, now ?? first);
+  const draft = form.value;
+  const [named, setNamed] = useState(part !== undefined || form.wasKept);
+  const set = (changed: Partial<Part>) => form.set({ ...draft, ...changed });
+  const close = (saved: Part | null) => {
+    form.discard();
+    onClose(saved);
+  };
   const save = useChange((body: Part) =>
     take(
-      part === undefined
-        ? api.POST('/api/units/{unitId}/parts', { params: { path: { unitId: unit.id } }, body, ...seen(revision) })
+      now === undefined
+        ? api.POST('/api/units/{unitId}/parts', { params: { path: { unitId: unit.id } }, body, ...seen(unit.revision) })
         : api.PUT('/api/units/{unitId}/parts/{partId}', {
-            params: { path: { unitId: unit.id, partId: part.id } },
+            params: { path: { unitId: unit.id, partId: now.id } },
             body,
-            ...seen(revision),
+            ...seen(unit.revision),
           }),
     ),
   );
@@ -43,7 +52,7 @@ export function PartForm({ unit, part, kind = 'battery', onClose }: Props) {
     take(
       api.DELETE('/api/units/{unitId}/parts/{partId}', {
         params: { path: { unitId: unit.id, partId } },
-        ...seen(revision),
+        ...seen(unit.revision),
       }),
     ),
   );
@@ -55,25 +64,27 @@ export function PartForm({ unit, part, kind = 'battery', onClose }: Props) {
       open
       title={part === undefined ? 'New part' : `Part ${part.id}`}
       width={720}
+      // Esc and a click beside it leave what is typed for the next time; the button puts it away.
       onCancel={() => onClose(null)}
       footer={[
-        part !== undefined && (
+        now !== undefined && (
           <Button
             key="remove"
             loading={remove.isPending}
-            onClick={() => remove.mutate(part.id, { onSuccess: () => onClose(null) })}
+            onClick={() => remove.mutate(now.id, { onSuccess: () => close(null) })}
           >
             Remove this part
           </Button>
         ),
-        <Button key="cancel" onClick={() => onClose(null)}>
+        <Button key="cancel" onClick={() => close(null)}>
           Cancel
         </Button>,
         <Button
           key="save"
           type="primary"
           loading={save.isPending}
-          onClick={() => save.mutate(draft, { onSuccess: () => onClose(draft) })}
+          disabled={form.clashes.length > 0}
+          onClick={() => save.mutate(draft, { onSuccess: () => close(draft) })}
         >
           Save the part
         </Button>,
@@ -285,16 +296,13 @@ export function PartForm({ unit, part, kind = 'battery', onClose }: Props) {
       </div>
       <CatalogueAsk unit={unit} part={draft} recorded={part !== undefined} onTake={(spare) => set({ spare })} />
       {part !== undefined && <PartPhotos unit={unit} partId={part.id} />}
-      {failure !== null && (
-        <ProblemNote
-          problem={asProblem(failure)}
-          onTakeTheirs={() => {
-            setRevision(unit.revision);
-            save.reset();
-            remove.reset();
-          }}
-        />
+      {part !== undefined && now === undefined && (
+        <p className="note" role="status">
+          Another window took this part away. Saving puts it back.
+        </p>
       )}
+      <FormNotes form={form} />
+      {failure !== null && <ProblemNote problem={asProblem(failure)} inForm />}
     </Modal>
   );
 }

@@ -16,12 +16,14 @@ import {
   take,
   type Unit,
 } from '../../api/client';
-import { useBench, useChange, useKeys } from '../../api/queries';
+import { useAct, useBench, useChange, useKeys } from '../../api/queries';
+import { named } from '../../app/address';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Failed, Loading } from '../../app/states';
 import { useWorkpiece } from '../../app/Workspace';
 import { Tray } from '../../charts/Tray';
-import { openCamera, grabFrame } from './camera';
+import { isDialogOpen } from '../../keys/dialog';
+import { closeCamera, grabFrame, openCamera } from './camera';
 import { Cautions } from './Cautions';
 import { ClosingPanel } from './ClosingPanel';
 import { type Command, shownKey } from './keys';
@@ -35,7 +37,8 @@ import { StepList } from './StepList';
 import { TopBar } from './TopBar';
 import { TrayDialog } from './TrayDialog';
 import { useCommands } from './useCommands';
-import { emptyDraft, useLine } from './useLine';
+import { type Draft, emptyDraft, useLine } from './useLine';
+import { useLinesAside } from './useLinesAside';
 
 /** Controls that are hit with a glance from the machine. */
 const atArmsLength = { token: { controlHeight: 44, controlHeightSM: 44, fontSize: 16 } };
@@ -98,7 +101,7 @@ function Desk({
   const { steps, photos = [] } = record;
   const { draft, change, reading, kept } = useLine(teardownId, bench.draft ?? null, teardownRevision);
   // A step that is named in the address is open.
-  const [chosen, setChosen] = useState<string | null>(() => decodeURIComponent(location.hash.slice(1)) || null);
+  const [chosen, setChosen] = useState<string | null>(() => named(location.hash));
   const [panel, setPanel] = useState<Panel>('tray');
   const [byHand, setByHand] = useState<{ action: number | null } | null>(null);
   const [hand, setHand] = useState<Step | null>(null);
@@ -112,19 +115,23 @@ function Desk({
   const editing = steps.find((step) => step.id === draft.stepId) ?? null;
   const before = steps.find((step) => step.id === draft.before) ?? null;
 
-  const commit = useChange(() =>
+  // The revision that this window's last step made is known before what it came to is read again.
+  const [made, setMade] = useState(0);
+  const revision = Math.max(teardownRevision, made);
+  const ownRevision = useRef(0);
+  const commit = useAct((line: Draft) =>
     take(
       api.POST('/api/teardowns/{teardownId}/line/commit', {
         params,
         body: {
-          line: draft.line,
+          line: line.line,
           caret: 0,
-          stepId: draft.stepId,
-          before: draft.before,
-          since: draft.since,
-          photos: draft.photos,
+          stepId: line.stepId,
+          before: line.before,
+          since: line.since,
+          photos: line.photos,
         },
-        ...seen(teardownRevision),
+        ...seen(Math.max(revision, ownRevision.current)),
       }),
     ),
   );
@@ -136,42 +143,92 @@ function Desk({
   const alter = useChange((request: () => Promise<unknown>) => request());
   const photo = useChange((request: () => Promise<Schemas['Committed']>) => request());
 
-  const onStep = (step: Step) => ({ params: { path: { teardownId, stepId: step.id } }, ...seen(teardownRevision) });
-  const leave = () => {
+  const onStep = (step: Step) => ({ params: { path: { teardownId, stepId: step.id } }, ...seen(revision) });
+  const empty = () => {
     change({ ...emptyDraft, scroll: draft.scroll });
     setHand(null);
     setByHand(null);
+  };
+  const isEmpty = () => (input.current?.value ?? '') === '';
+  // One that had to make room, and those that are on their way, in the order of their Enter.
+  const putAway = useLinesAside(`line ${teardownId}`);
+  const onTheirWay = useLinesAside(`lines on their way ${teardownId}`);
+  // A step that was logged since is taken back before what was put away comes back.
+  const [isLatest, setIsLatest] = useState(false);
+  const rest = (line: Draft) => {
+    if (line.line.trim() === '') return;
+    putAway.set([line]);
+    setIsLatest(true);
+  };
+  /** Makes room in the line: what is half typed stays at hand. */
+  const makeRoom = () => {
+    const own = editing === null ? '' : (bench.lines[steps.indexOf(editing)] ?? '');
+    if (draft.line !== own) rest(draft);
+  };
+  const leave = () => {
+    makeRoom();
+    empty();
     commit.reset();
   };
-  const committed = useRef<{ count: number; step: string | null }>({ count: 0, step: null });
-  const onCommit = () => {
-    if (draft.line.trim() === '' || commit.isPending) return;
-    const sent = draft.line;
-    // Who types on is already in the next line: what comes stands behind this one until it is on disk.
-    input.current?.setSelectionRange(sent.length, sent.length);
-    commit.mutate(undefined, {
-      onSuccess: ({ made }) => {
-        committed.current = { count: committed.current.count + 1, step: made ?? null };
-        const typed = input.current?.value ?? '';
-        const rest = typed.startsWith(sent) ? typed.slice(sent.length).trimStart() : '';
-        leave();
-        if (rest !== '') change({ line: rest, caret: rest.length });
-        setChosen(null);
-        input.current?.focus();
-      },
-    });
+  const bringBack = (from: typeof putAway, index = 0) => {
+    const line = from.now()[index];
+    if (line === undefined) return;
+    from.set(from.now().filter((_, i) => i !== index));
+    // They change places.
+    if (!isEmpty()) rest(draft);
+    change((old) => ({ ...line, scroll: old.scroll }));
+    focusAt(line.line.length);
   };
-  const write = (line: string) => {
-    setHand(null);
-    change({ line, caret: line.length });
+  const focusAt = (caret: number) =>
     requestAnimationFrame(() => {
       input.current?.focus();
-      input.current?.setSelectionRange(line.length, line.length);
+      input.current?.setSelectionRange(caret, caret);
     });
+  // The step that came of each line that was sent off; null: it was refused.
+  const sentLines = useRef<Promise<string | null>[]>([]);
+  const sending = useRef(false);
+  const onCommit = () => {
+    if (draft.line.trim() === '') return;
+    const line = { ...draft, caret: draft.line.length };
+    // The next line can be typed at once. One that is mended goes before those that waited for it.
+    onTheirWay.set(sending.current ? [...onTheirWay.now(), line] : [line, ...onTheirWay.now()]);
+    empty();
+    setChosen(null);
+    input.current?.focus();
+    const sent = sending.current ? (sentLines.current.at(-1) ?? Promise.resolve(null)) : Promise.resolve(null);
+    sending.current = true;
+    sentLines.current.push(sent.then(() => sendFirst(line)));
+  };
+  const sendFirst = async (line: Draft): Promise<string | null> => {
+    // Where the one before it was refused it waits to be sent again.
+    if (onTheirWay.now()[0] !== line) return null;
+    try {
+      const committed = await commit.mutateAsync(line);
+      onTheirWay.set(onTheirWay.now().slice(1));
+      ownRevision.current = committed.revision;
+      setMade(committed.revision);
+      setIsLatest(false);
+      // Who changed a step in the middle of a line goes on with that line.
+      if (line.stepId !== null && isEmpty()) bringBack(putAway);
+      if (onTheirWay.now().length === 0) sending.current = false;
+      return committed.made ?? null;
+    } catch {
+      // The mutation tells what was wrong. Where nothing was typed since, the line stands in its field again; else it is at hand.
+      sending.current = false;
+      if (isEmpty()) bringBack(onTheirWay);
+      return null;
+    }
+  };
+  const write = (line: string) => {
+    if (!line.startsWith(draft.line.trimEnd())) makeRoom();
+    setHand(null);
+    change({ line, caret: line.length });
+    focusAt(line.length);
   };
   const edit = (step: Step, action?: number | null) => {
+    makeRoom();
     const line = bench.lines[steps.indexOf(step)] ?? '';
-    change({ ...emptyDraft, line, caret: line.length, stepId: step.id, since: teardownRevision, scroll: draft.scroll });
+    change({ ...emptyDraft, line, caret: line.length, stepId: step.id, since: revision, scroll: draft.scroll });
     setHand(null);
     setByHand(action === undefined ? null : { action });
     input.current?.focus();
@@ -201,7 +258,7 @@ function Desk({
     const inHand = steps.find((step) => step.id === (draft.stepId ?? chosen)) ?? steps.at(-1);
     // A step that is still being typed gets its photos when it is committed.
     const waits = target === 'hand' && draft.line !== '' && draft.stepId === null;
-    const begun = committed.current.count;
+    const begun = sentLines.current.length;
     const query = target === 'hand' ? (waits || inHand === undefined ? {} : { step: inHand.id }) : target;
     const options = { params: { ...params, query } };
     photo.mutate(
@@ -228,17 +285,22 @@ function Desk({
       {
         onSuccess: ({ made }) => {
           if (!waits || made == null) return;
-          const { count, step } = committed.current;
-          // The step may have been committed while its picture was on the way.
-          if (count === begun || step === null) change({ photos: [...draft.photos, made] });
+          const photoOfLine = () => change((old) => ({ photos: [...old.photos, made] }));
+          // The step may have been sent off while its picture was on the way.
+          const sent = sentLines.current[begun];
+          if (sent === undefined) photoOfLine();
           else
-            alter.mutate(() =>
-              take(
-                api.POST('/api/teardowns/{teardownId}/photos/{photoId}/step', {
-                  params: { path: { teardownId, photoId: made }, query: { step } },
-                }),
-              ),
-            );
+            void sent.then((step) => {
+              if (step === null) photoOfLine();
+              else
+                alter.mutate(() =>
+                  take(
+                    api.POST('/api/teardowns/{teardownId}/photos/{photoId}/step', {
+                      params: { path: { teardownId, photoId: made }, query: { step } },
+                    }),
+                  ),
+                );
+            });
         },
         onError: (error) => setTrouble(error),
       },
@@ -265,6 +327,8 @@ function Desk({
     else if (command === 'photo') fromCamera('hand');
     else if (command === 'surprise') noteSurprise('foundLate');
     else if (command === 'damage') noteSurprise('damage');
+    // A line that had to make room comes back before a logged step is taken back.
+    else if (draft.line === '' && putAway.lines.length > 0 && isLatest) bringBack(putAway);
     else undo.mutate();
   };
   const opened = useRef<number | null>(null);
@@ -286,11 +350,12 @@ function Desk({
   }, [teardownId, draftOf]);
   const caret = useRef(draft.caret);
   useEffect(() => {
-    // Before the first step the preparation has the focus.
     if (document.activeElement !== document.body) return;
     input.current?.focus();
     input.current?.setSelectionRange(caret.current, caret.current);
   }, []);
+  // The camera looks on as long as the bench is in view.
+  useEffect(() => closeCamera, []);
   useCommands(bindings, onCommand);
   useOtherKeys({ onKeys: () => setKeysOpen(true), onRedo: () => redo.mutate() });
   const scroller = useScroll(draft.scroll, steps.length, (scroll) => change({ scroll }));
@@ -320,7 +385,7 @@ function Desk({
         take(
           api.POST('/api/teardowns/{teardownId}/steps/{stepId}/move', {
             params: { path: { teardownId, stepId: step.id }, query: { to, anyway } },
-            ...seen(teardownRevision),
+            ...seen(revision),
           }),
         ),
       {
@@ -336,7 +401,7 @@ function Desk({
         api.PUT('/api/teardowns/{teardownId}/heading', {
           params,
           body: { teardown: record.teardown, guidance: { ...record.guidance, ...guidance }, notes: record.notes },
-          ...seen(teardownRevision),
+          ...seen(revision),
         }),
       ),
     );
@@ -407,7 +472,7 @@ function Desk({
                 {commit.error !== null && editing !== null && asProblem(commit.error).status === 412 && (
                   <Button
                     onClick={() => {
-                      change({ since: teardownRevision });
+                      change({ since: revision });
                       commit.reset();
                     }}
                   >
@@ -452,7 +517,7 @@ function Desk({
                       take(
                         api.POST('/api/teardowns/{teardownId}/steps/{stepId}/split', {
                           params: { path: { teardownId, stepId: step.id }, query: { actions } },
-                          ...seen(teardownRevision),
+                          ...seen(revision),
                         }),
                       ),
                     )
@@ -610,6 +675,21 @@ function Desk({
               </Button>
             </p>
           )}
+          {onTheirWay.lines.map((line, i) => (
+            <p key={i} className="line-mode">
+              {commit.isPending ? 'Being logged' : 'Not logged'}: <code>{line.line}</code>
+              {!commit.isPending && <Button onClick={() => bringBack(onTheirWay, i)}>Bring it back</Button>}
+            </p>
+          ))}
+          {putAway.lines.map((line) => (
+            <p key={line.line} className="line-mode">
+              Put away: <code>{line.line}</code>
+              <Button onClick={() => bringBack(putAway)}>
+                Bring it back {draft.line === '' && isLatest && <kbd>{shownKey(bindings, 'undo')}</kbd>}
+              </Button>
+              <Button onClick={() => putAway.set([])}>Forget it</Button>
+            </p>
+          ))}
           <StepLineBox
             draft={draft}
             reading={reading}
@@ -621,11 +701,12 @@ function Desk({
             }}
             onFirstKey={firstKey}
             onLeave={leave}
+            onEmptied={(line) => rest({ ...draft, line, caret: line.length })}
             onRepeat={() => write(bench.lines.at(-1) ?? '')}
             onChip={(action) => setByHand({ action })}
           />
           <div className="legend">
-            <Button type="primary" loading={commit.isPending} disabled={draft.line.trim() === ''} onClick={onCommit}>
+            <Button type="primary" disabled={draft.line.trim() === ''} onClick={onCommit}>
               {editing === null ? 'Log the step' : 'Save the step'} <kbd>{shownKey(bindings, 'commit')}</kbd>
             </Button>
             <Button aria-pressed={byHand !== null} onClick={() => setByHand(byHand === null ? { action: null } : null)}>
@@ -702,6 +783,7 @@ function useOtherKeys({ onKeys, onRedo }: { onKeys: () => void; onRedo: () => vo
     const onDown = (event: KeyboardEvent) => {
       const held = event.ctrlKey || event.metaKey;
       const key = event.key.toLowerCase();
+      if (isDialogOpen()) return;
       if (event.key === 'F1') latest.current.onKeys();
       else if (held && (key === 'y' || (event.shiftKey && key === 'z'))) latest.current.onRedo();
       else return;

@@ -48,9 +48,7 @@ export function Cautions({ bench, reading, started, onLog }: Props) {
         <p>
           <b>Before the first step.</b> {bench.preparation.text}
         </p>
-        <Button autoFocus onClick={() => onLog({ kind: 'cautionSeen', caution: 'preparation' })}>
-          Seen and done
-        </Button>
+        <Button onClick={() => onLog({ kind: 'cautionSeen', caution: 'preparation' })}>Seen and done</Button>
       </aside>
     );
   }

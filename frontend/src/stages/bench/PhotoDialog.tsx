@@ -3,7 +3,9 @@ import { type KeyboardEvent, type MouseEvent, useState } from 'react';
 import { api, asProblem, type BenchView, type Photo, seen, take, type Unit, type Well } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
+import { useForm } from '../../edits/useForm';
 import { wellName } from '../../charts/Tray';
+import { FormNotes } from '../../record/FormNotes';
 import { Check, Field, Text, Word } from '../../record/fields';
 
 type Mark = NonNullable<Photo['marks']>[number];
@@ -24,17 +26,21 @@ const nudges: Record<string, [number, number]> = {
 
 /** One photo: what it shows, and the places of screws on it, each tied to its well. */
 export function PhotoDialog({ unit, bench, photo, onClose }: Props) {
-  const [draft, setDraft] = useState<Photo>(photo);
-  const [revision, setRevision] = useState(unit.teardownRevision);
+  const form = useForm(`photo ${unit.teardownId} ${photo.id}`, photo);
+  const { value: draft, set: setDraft } = form;
+  const close = () => {
+    form.discard();
+    onClose();
+  };
   const [well, setWell] = useState<Well | undefined>(
     bench.tray.find((one) => one.stepId === photo.step) ?? bench.tray[0],
   );
   const params = { path: { teardownId: unit.teardownId, photoId: photo.id } };
   const save = useChange((body: Photo) =>
-    take(api.PUT('/api/teardowns/{teardownId}/photos/{photoId}', { params, body, ...seen(revision) })),
+    take(api.PUT('/api/teardowns/{teardownId}/photos/{photoId}', { params, body, ...seen(unit.teardownRevision) })),
   );
   const remove = useChange(() =>
-    take(api.DELETE('/api/teardowns/{teardownId}/photos/{photoId}', { params, ...seen(revision) })),
+    take(api.DELETE('/api/teardowns/{teardownId}/photos/{photoId}', { params, ...seen(unit.teardownRevision) })),
   );
   const marks = draft.marks ?? [];
   const setMarks = (changed: Mark[]) => setDraft({ ...draft, marks: changed });
@@ -67,18 +73,15 @@ export function PhotoDialog({ unit, bench, photo, onClose }: Props) {
       width={960}
       onCancel={onClose}
       footer={[
-        <Button
-          key="remove"
-          loading={remove.isPending}
-          onClick={() => remove.mutate(undefined, { onSuccess: onClose })}
-        >
+        <Button key="remove" loading={remove.isPending} onClick={() => remove.mutate(undefined, { onSuccess: close })}>
           Remove the photo
         </Button>,
         <Button
           key="save"
           type="primary"
           loading={save.isPending}
-          onClick={() => save.mutate(draft, { onSuccess: onClose })}
+          disabled={form.clashes.length > 0}
+          onClick={() => save.mutate(draft, { onSuccess: close })}
         >
           Save
         </Button>,
@@ -158,16 +161,8 @@ export function PhotoDialog({ unit, bench, photo, onClose }: Props) {
           )}
         </div>
       </div>
-      {failure !== null && (
-        <ProblemNote
-          problem={asProblem(failure)}
-          onTakeTheirs={() => {
-            setRevision(unit.teardownRevision);
-            save.reset();
-            remove.reset();
-          }}
-        />
-      )}
+      <FormNotes form={form} />
+      {failure !== null && <ProblemNote problem={asProblem(failure)} inForm />}
     </Modal>
   );
 }

@@ -13,6 +13,8 @@ interface Props {
   /** The first key of a line that was empty. */
   onFirstKey: () => void;
   onLeave: () => void;
+  /** A whole line that was rubbed out at once. */
+  onEmptied: (line: string) => void;
   onRepeat: () => void;
   /** Opens the form by hand at an action, or at the step's own facts. */
   onChip: (action: number | null) => void;
@@ -27,6 +29,7 @@ export function StepLineBox({
   onChange,
   onFirstKey,
   onLeave,
+  onEmptied,
   onRepeat,
   onChip,
 }: Props) {
@@ -39,6 +42,7 @@ export function StepLineBox({
 
   const type = (text: string, at: number) => {
     if (line === '' && text !== '') onFirstKey();
+    if (text === '' && line.length > 1) onEmptied(line);
     setChosen(0);
     setDismissed(null);
     onChange({ line: text, caret: at });

@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { KeyBinding } from '../../api/client';
 import { pedalEvent } from '../../app/useNews';
+import { isDialogOpen } from '../../keys/dialog';
 import { type Command, commandOf, keyName, longPress, type Press, waitsForRelease } from './keys';
 
 const presses: readonly string[] = ['short', 'long'] satisfies Press[];
@@ -39,7 +40,7 @@ export function useCommands(bindings: readonly KeyBinding[], onCommand: (command
     const onPedal = (event: Event) => {
       const [key = '', press = ''] = event instanceof CustomEvent ? String(event.detail).split(' ') : [];
       const command = presses.includes(press) ? commandOf(bindings, key, press as Press) : null;
-      if (command !== null) latest.current(command);
+      if (command !== null && !isDialogOpen()) latest.current(command);
     };
     window.addEventListener('keydown', onDown);
     window.addEventListener('keyup', onUp);
@@ -56,7 +57,7 @@ export function useCommands(bindings: readonly KeyBinding[], onCommand: (command
 function mayHave(command: Command, event: KeyboardEvent): boolean {
   const target = event.target;
   const inLine = target instanceof HTMLElement && target.dataset['line'] !== undefined;
-  if (document.querySelector('.ant-modal-wrap:not([style*="display: none"])') !== null) return false;
+  if (isDialogOpen()) return false;
   if (event.key === 'Enter') return inLine && command === 'commit';
   if (command !== 'undo') return true;
   return !((target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement) && target.value !== '');

@@ -59,9 +59,9 @@ export function useLine(teardownId: string, kept: Schemas['Draft'] | null, revis
     };
   }, [save]);
 
-  const change = useCallback((changed: Partial<Draft>) => {
+  const change = useCallback((changed: Partial<Draft> | ((old: Draft) => Partial<Draft>)) => {
     setDraft((old) => {
-      const next = { ...old, ...changed };
+      const next = { ...old, ...(typeof changed === 'function' ? changed(old) : changed) };
       unsaved.current = next;
       return next;
     });

@@ -1,13 +1,15 @@
 import type { UseMutationResult } from '@tanstack/react-query';
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useMemo } from 'react';
 import { api, asProblem, type Schemas, seen, take, type Unit } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { benchDriverValues, conditionValues, machineClassValues, sampleValues } from '../../api/schema';
 import { ProblemNote } from '../../app/ProblemNote';
 import { useWorkpiece } from '../../app/Workspace';
+import { type Form, useForm } from '../../edits/useForm';
 import { AdviceList } from '../../record/AdviceList';
 import { Amount, Field, Numeric, Several, Text, Word, YesNo } from '../../record/fields';
+import { FormNotes } from '../../record/FormNotes';
 import { TwinNote } from '../../record/TwinNote';
 import { DamageList } from './DamageList';
 import { LoanFields } from './LoanFields';
@@ -33,18 +35,18 @@ export function Intake() {
 }
 
 function Machine({ unit }: { unit: Unit }) {
-  const [machine, setMachine] = useState(unit.record.unit);
-  const [revision, setRevision] = useState(unit.revision);
-  const save = useChange(() =>
+  const form = useForm(`machine ${unit.id}`, unit.record.unit);
+  const machine = form.value;
+  const save = useChange((body: Schemas['Unit']) =>
     take(
       api.PUT('/api/units/{unitId}/heading', {
         params: { path: { unitId: unit.id } },
-        body: { unit: machine, absent: unit.record.absent ?? [] },
-        ...seen(revision),
+        body: { unit: body, absent: unit.record.absent ?? [] },
+        ...seen(unit.revision),
       }),
     ),
   );
-  const set = (part: Partial<Schemas['Unit']>) => setMachine({ ...machine, ...part });
+  const set = (part: Partial<Schemas['Unit']>) => form.set({ ...machine, ...part });
   const setCeilings = (of: 'memory' | 'storage' | 'battery', part: Schemas['Ceilings']) =>
     set({ ceilings: { ...machine.ceilings, [of]: { ...machine.ceilings?.[of], ...part } } });
   return (
@@ -140,12 +142,7 @@ function Machine({ unit }: { unit: Unit }) {
         onChange={(ports) => set({ ports })}
       />
       <LoanFields loan={machine.loan ?? null} onChange={(loan) => set({ loan: loan ?? undefined })} />
-      <SaveRow
-        name="Save the machine"
-        save={save}
-        onTakeTheirs={() => setRevision(unit.revision)}
-        onSaved={(to) => setRevision(to)}
-      />
+      <SaveRow name="Save the machine" form={form} save={save} />
     </section>
   );
 }
@@ -158,19 +155,23 @@ const marks = [
 ] as const;
 
 function TeardownData({ unit }: { unit: Unit }) {
-  const [teardown, setTeardown] = useState(unit.record.teardown);
-  const [guidance, setGuidance] = useState(unit.record.guidance ?? {});
-  const [revision, setRevision] = useState(unit.teardownRevision);
-  const save = useChange(() =>
+  const { record } = unit;
+  const document = useMemo(
+    () => ({ teardown: record.teardown, guidance: record.guidance ?? {} }),
+    [record.teardown, record.guidance],
+  );
+  const form = useForm(`teardown ${unit.teardownId}`, document);
+  const { teardown, guidance } = form.value;
+  const save = useChange((body: typeof document) =>
     take(
       api.PUT('/api/teardowns/{teardownId}/heading', {
         params: { path: { teardownId: unit.teardownId } },
-        body: { teardown, guidance, ...(unit.record.notes != null && { notes: unit.record.notes }) },
-        ...seen(revision),
+        body: { ...body, ...(record.notes != null && { notes: record.notes }) },
+        ...seen(unit.teardownRevision),
       }),
     ),
   );
-  const set = (part: Partial<Schemas['Teardown']>) => setTeardown({ ...teardown, ...part });
+  const set = (part: Partial<Schemas['Teardown']>) => form.set({ guidance, teardown: { ...teardown, ...part } });
   return (
     <section className="card" aria-label="The teardown">
       <h2>The teardown</h2>
@@ -221,49 +222,36 @@ function TeardownData({ unit }: { unit: Unit }) {
             <YesNo
               name={name}
               value={guidance[mark]}
-              onChange={(value) => setGuidance({ ...guidance, [mark]: value })}
+              onChange={(value) => form.set({ teardown, guidance: { ...guidance, [mark]: value } })}
             />
           </Field>
         ))}
       </div>
-      <SaveRow
-        name="Save the teardown"
-        save={save}
-        onTakeTheirs={() => setRevision(unit.teardownRevision)}
-        onSaved={(to) => setRevision(to)}
-      />
+      <SaveRow name="Save the teardown" form={form} save={save} />
     </section>
   );
 }
 
-interface SaveRowProps {
+interface SaveRowProps<T> {
   name: string;
-  save: UseMutationResult<Schemas['Committed'], Error, void>;
-  onTakeTheirs: () => void;
-  onSaved: (revision: number) => void;
+  form: Form<T>;
+  save: UseMutationResult<Schemas['Committed'], Error, T>;
 }
 
-function SaveRow({ name, save, onTakeTheirs, onSaved }: SaveRowProps) {
+function SaveRow<T>({ name, form, save }: SaveRowProps<T>) {
+  const send = () => {
+    const sent = form.value;
+    save.mutate(sent, { onSuccess: () => form.saved(sent) });
+  };
   return (
     <>
-      {save.error && (
-        <ProblemNote
-          problem={asProblem(save.error)}
-          onTakeTheirs={() => {
-            onTakeTheirs();
-            save.reset();
-          }}
-        />
-      )}
+      <FormNotes form={form} />
+      {save.error && <ProblemNote problem={asProblem(save.error)} inForm />}
       <div className="form-end">
-        <Button
-          type="primary"
-          loading={save.isPending}
-          onClick={() => save.mutate(undefined, { onSuccess: (committed) => onSaved(committed.revision) })}
-        >
+        <Button type="primary" loading={save.isPending} disabled={form.clashes.length > 0} onClick={send}>
           {name}
         </Button>
-        {save.isSuccess && <span role="status">Saved.</span>}
+        {save.isSuccess && !form.isTyped && <span role="status">Saved.</span>}
       </div>
     </>
   );

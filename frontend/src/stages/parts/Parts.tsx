@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { api, type Part, type PartKind, type Schemas, take } from '../../api/client';
+import { named } from '../../app/address';
 import { ProblemNote } from '../../app/ProblemNote';
 import { useWorkpiece } from '../../app/Workspace';
 import { PartForm } from '../../record/PartForm';
@@ -11,20 +12,19 @@ import { columns } from './columns';
 import { type CellAt, PartsGrid } from './PartsGrid';
 import { rowsOf } from './rows';
 import { Sister } from './Sister';
-import { usePartEdits } from './usePartEdits';
 import { UndoButtons } from '../../record/UndoButtons';
+import { useUnitEdits } from '../../record/useUnitEdits';
 
 /** The whole machine on one screen: what it has, what it has not, what nobody has looked for, and what that costs. */
 export function Parts() {
   const unit = useWorkpiece();
-  const edits = usePartEdits(unit);
+  const edits = useUnitEdits(unit);
   const [editing, setEditing] = useState<{ part?: Part; kind: PartKind } | null>(null);
   const [copying, setCopying] = useState(false);
-  const absent = unit.record.absent ?? [];
-  const rows = rowsOf(edits.parts, unit.places, absent);
+  const rows = rowsOf(edits.parts, unit.places, edits.absent);
   // A part that is named in the address is in hand.
   const [at, setAt] = useState<CellAt>(() => ({
-    row: decodeURIComponent(location.hash.slice(1)) || (rows[0]?.key ?? ''),
+    row: named(location.hash) ?? rows[0]?.key ?? '',
     column: 1,
   }));
   const doubt = useQuery({
@@ -73,9 +73,7 @@ export function Parts() {
             onPut={edits.put}
             onOpen={(part) => setEditing({ part, kind: part.kind })}
             onAdd={add}
-            onAbsent={(kind, isAbsent) =>
-              edits.mark(isAbsent ? [...absent, kind] : absent.filter((other) => other !== kind))
-            }
+            onAbsent={edits.mark}
           />
         </div>
         <p className="legend grid-legend" aria-live="polite">

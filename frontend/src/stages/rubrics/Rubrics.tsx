@@ -184,6 +184,9 @@ interface SheetProps {
   onKept: (choice: Choice) => void;
 }
 
+/** What follows within so many milliseconds belongs to the same change. */
+const oneChange = 500;
+
 function Sheet({ base, original, document, changed, revisions, onChange, onDrop, onKept }: SheetProps) {
   const client = useQueryClient();
   const [past, setPast] = useState<RubricDocument[]>([]);
@@ -208,13 +211,18 @@ function Sheet({ base, original, document, changed, revisions, onChange, onDrop,
   const use = useChange(() => take(api.POST('/api/rubrics/use', { body: base })));
   const faults = reading.data?.faults ?? [];
   const isInUse = revisions.some((one) => one.inUse && one.name === base.name && one.revision === base.revision);
+  // A drag is one change, however many places it went through.
+  const changedAt = useRef(Number.NEGATIVE_INFINITY);
   const change = (fresh: RubricDocument) => {
-    setPast([...past, document].slice(-200));
+    const now = performance.now();
+    if (now - changedAt.current > oneChange) setPast([...past, document].slice(-200));
+    changedAt.current = now;
     onChange(fresh);
   };
   const undo = () => {
     const last = past[past.length - 1];
     if (last === undefined) return;
+    changedAt.current = Number.NEGATIVE_INFINITY;
     setPast(past.slice(0, -1));
     if (original !== undefined && JSON.stringify(last) === JSON.stringify(original)) onDrop();
     else onChange(last);

@@ -1,0 +1,37 @@
+/** What was typed into a form and is not saved yet, kept as long as the tab: through a reload, and while the program is away. */
+export interface Draft<T> {
+  /** The document that it was typed over. */
+  base: T;
+  mine: T;
+}
+
+const keyOf = (form: string) => `wide-lever-form ${form}`;
+
+export function keepDraft(form: string, draft: Draft<unknown>): void {
+  sessionStorage.setItem(keyOf(form), JSON.stringify(draft));
+}
+
+export function dropDraft(form: string): void {
+  sessionStorage.removeItem(keyOf(form));
+}
+
+/** What is kept of a form; null: nothing, or nothing that can be read. */
+export function keptDraft<T>(form: string): Draft<T> | null {
+  const text = sessionStorage.getItem(keyOf(form));
+  if (text === null) return null;
+  const kept = parsed(text);
+  if (kept !== null) return kept as Draft<T>;
+  dropDraft(form);
+  return null;
+}
+
+function parsed(text: string): Draft<unknown> | null {
+  try {
+    const kept: unknown = JSON.parse(text);
+    const isDraft = typeof kept === 'object' && kept !== null && 'base' in kept && 'mine' in kept;
+    return isDraft ? { base: kept.base, mine: kept.mine } : null;
+  } catch (error) {
+    if (error instanceof SyntaxError) return null;
+    throw error;
+  }
+}
