@@ -35,3 +35,12 @@ export function NothingHere() {
 export function Empty({ children }: { children: ReactNode }) {
   return <div className="state">{children}</div>;
 }
+
+/** Figures that stand while they are worked out anew say so. */
+export function Anew({ of }: { of: { isPlaceholderData: boolean } }) {
+  return (
+    <span role="status" className="anew">
+      {of.isPlaceholderData && 'Being worked out anew: these are the figures of before.'}
+    </span>
+  );
+}

@@ -4,7 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { asProblem } from '../../api/client';
 import { useField } from '../../api/queries';
 import { machineClassValues } from '../../api/schema';
-import { Empty, Failed, Loading } from '../../app/states';
+import { Anew, Empty, Failed, Loading } from '../../app/states';
 import { compareViews } from '../../app/views';
 import { label } from '../../words';
 import { type Filter, matches, nothing, type Unit } from './field';
@@ -108,7 +108,12 @@ function Chosen({ ids, whole, view, filter, later }: ChosenProps) {
     case 'schools':
       return <SchoolsView key={ids.join()} units={units} />;
     default:
-      return <FieldView field={units} filter={filter} later={later} rubric={rubric} />;
+      return (
+        <>
+          <Anew of={field} />
+          <FieldView field={units} filter={filter} later={later} rubric={rubric} />
+        </>
+      );
   }
 }
 

@@ -21,7 +21,7 @@ export function OddsView({ units }: { units: readonly Unit[] }) {
   const [index, setIndex] = useState<Index>('combined');
   const [seed, setSeed] = useState<number | null>(1);
   const [draws, setDraws] = useState<number | null>(first);
-  const work = useLongWork<Odds>('/api/compare/odds');
+  const work = useLongWork<Odds, Schemas['OddsAsked']>('/api/compare/odds');
   const ids = units.map((unit) => unit.id);
   const run = (count: number) => work.start({ units: ids, index, seed: seed ?? 1, draws: count });
   const { result } = work;

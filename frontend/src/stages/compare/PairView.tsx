@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, asProblem, type PartKind, type Schemas, take } from '../../api/client';
 import { useVerdict } from '../../api/queries';
-import { Failed, Loading } from '../../app/states';
+import { Anew, Failed, Loading } from '../../app/states';
 import { ChartCard } from '../../charts/ChartCard';
 import { RangeBar } from '../../charts/RangeBar';
 import { WayIn } from '../../charts/WayIn';
@@ -259,6 +259,7 @@ function Dragged({ index, flip, flips, units, pair, onKind }: DraggedProps) {
           weighs <b>{weight}</b> of {sum}
           {weight === flip.weight ? ', as in the rubric' : `, ${flip.weight} in the rubric`}
         </span>
+        <Anew of={tried} />
       </div>
       <ol className="dragged-order" aria-label="Order with this weight">
         {order.map((unit) => {

@@ -32,7 +32,7 @@ const few = 60;
 /** How each unit's place moves under every school, one question at a time. */
 export function SchoolsView({ units }: { units: readonly Unit[] }) {
   const [index, setIndex] = useState<Index>('combined');
-  const work = useLongWork<Schemas['SchoolsView']>('/api/compare/schools');
+  const work = useLongWork<Schemas['SchoolsView'], Schemas['SchoolsAsked']>('/api/compare/schools');
   const { result, start } = work;
   const ids = units.map((unit) => unit.id).join(',');
   const isFew = units.length <= few;

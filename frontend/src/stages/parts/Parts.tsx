@@ -66,6 +66,7 @@ export function Parts() {
           <PartsGrid
             rows={rows}
             costs={costs}
+            costsKnown={doubt.data !== undefined && !doubt.isPlaceholderData && doubt.data.tried === doubt.data.facts}
             at={at}
             layers={layers}
             inHand={inHand}

@@ -9,6 +9,8 @@ type Cost = Schemas['FactCost'];
 interface Props {
   rows: readonly Row[];
   costs: readonly Cost[];
+  /** Whether the costs are those of the facts as they are, each of them tried. */
+  costsKnown: boolean;
   at: CellAt;
   onAt: (at: CellAt) => void;
   onPut: (part: Part) => void;
@@ -27,7 +29,19 @@ export interface CellAt {
 }
 
 /** The parts as a grid: arrows go through it, one key answers, typing writes. */
-export function PartsGrid({ rows, costs, at, layers, inHand, onAt, onPut, onOpen, onAdd, onAbsent }: Props) {
+export function PartsGrid({
+  rows,
+  costs,
+  costsKnown,
+  at,
+  layers,
+  inHand,
+  onAt,
+  onPut,
+  onOpen,
+  onAdd,
+  onAbsent,
+}: Props) {
   const parts = rows.flatMap((row) => (row.sort === 'part' ? [row.part] : []));
   const grid = useRef<HTMLTableElement>(null);
   const [typing, setTyping] = useState<{ at: CellAt; text: string } | null>(null);
@@ -244,7 +258,7 @@ export function PartsGrid({ rows, costs, at, layers, inHand, onAt, onPut, onOpen
                     ) : of.id === 'excludes' && value === null && eitherOf(part, parts).length > 0 ? (
                       <span className="second">{eitherOf(part, parts).join(', ')}</span>
                     ) : value === null ? (
-                      <CostMark cost={costOf(part.id, of.field)} unknown />
+                      <CostMark cost={costOf(part.id, of.field)} unknown known={costsKnown} />
                     ) : (
                       shown(of, part)
                     )}
@@ -260,10 +274,21 @@ export function PartsGrid({ rows, costs, at, layers, inHand, onAt, onPut, onOpen
 }
 
 /** An unknown fact with the points of range that it costs. */
-function CostMark({ cost, unknown = false }: { cost: Cost | undefined; unknown?: boolean }) {
+function CostMark({
+  cost,
+  unknown = false,
+  known = true,
+}: {
+  cost: Cost | undefined;
+  unknown?: boolean;
+  known?: boolean;
+}) {
   if (cost === undefined)
     return unknown ? (
-      <span className="second" title="Unknown, and costs no range by itself">
+      <span
+        className="second"
+        title={known ? 'Unknown, and costs no range by itself' : 'Unknown; what it costs is not worked out yet'}
+      >
         ·
       </span>
     ) : null;

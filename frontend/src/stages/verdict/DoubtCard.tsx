@@ -3,7 +3,7 @@ import { Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, asProblem, type Schemas, take, type Unit, type Verdict } from '../../api/client';
-import { Empty, Failed, Loading } from '../../app/states';
+import { Anew, Empty, Failed, Loading } from '../../app/states';
 import { RangeBar } from '../../charts/RangeBar';
 import { IndexFigure } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
@@ -17,12 +17,13 @@ const shown = 25;
 /** Which unknown facts make the range wide, by share, and what would be learned by looking at each. */
 export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
   const [index, setIndex] = useState<Index>('combined');
-  const { data, error, refetch } = useQuery({
+  const doubt = useQuery({
     queryKey: ['doubt', unit.id, unit.revision, unit.teardownRevision],
     queryFn: ({ signal }) =>
       take(api.GET('/api/units/{unitId}/doubt', { params: { path: { unitId: unit.id } }, signal })),
     placeholderData: (before) => before,
   });
+  const { data, error, refetch } = doubt;
   const width = verdict[index].high - verdict[index].low;
   const costs = (data?.costs ?? []).filter((cost) => cost[index] > 5e-7).sort((a, b) => b[index] - a[index]);
   const all = costs.reduce((sum, cost) => sum + cost[index], 0);
@@ -30,6 +31,7 @@ export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
     <section className="card" aria-label="Doubt">
       <div className="bench-head">
         <h2>What the range hangs on</h2>
+        <Anew of={doubt} />
         <span className="grow" />
         <Select<Index>
           aria-label="Range of"

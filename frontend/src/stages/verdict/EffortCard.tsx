@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, asProblem, type Effort, take, type Unit } from '../../api/client';
-import { Failed, Loading } from '../../app/states';
+import { Anew, Failed, Loading } from '../../app/states';
 import { RangeBar } from '../../charts/RangeBar';
 import { minutes } from '../../format';
 import { IndexFigure } from '../../record/IndexFigure';
@@ -10,12 +10,13 @@ const names = { standardTime: 'Standard time', steps: 'Steps', observed: 'Stopwa
 
 /** One unit with its effort counted in standard time, in steps and by the stopwatch. */
 export function EffortCard({ unit }: { unit: Unit }) {
-  const { data, error, refetch } = useQuery({
+  const schools = useQuery({
     queryKey: ['effort-schools', unit.id, unit.revision, unit.teardownRevision],
     queryFn: ({ signal }) =>
       take(api.GET('/api/units/{unitId}/effort-schools', { params: { path: { unitId: unit.id } }, signal })),
     placeholderData: (before) => before,
   });
+  const { data, error, refetch } = schools;
   if (data === undefined) {
     return error === null ? (
       <Loading what="the three ways to count effort" />
@@ -26,6 +27,7 @@ export function EffortCard({ unit }: { unit: Unit }) {
   return (
     <section className="card" aria-label="Steps, standard and stopwatch">
       <h2>Steps, standard and stopwatch</h2>
+      <Anew of={schools} />
       <p className="note">
         {data.observedSteps === 0
           ? 'No step has a stopwatch time: under the stopwatch every step counts by standard time.'

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { api, asProblem, type Schemas, seen, take, type Unit } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
-import { Empty, Failed, Loading } from '../../app/states';
+import { Anew, Empty, Failed, Loading } from '../../app/states';
 import { label } from '../../words';
 import { UndoButtons } from '../../record/UndoButtons';
 
@@ -15,12 +15,13 @@ type Side = Picked['side'];
 
 /** Reasons for and against, made from facts and ranked by what they cost or earn against the others of the class; the reviewer picks. */
 export function ReasonsCard({ unit }: { unit: Unit }) {
-  const { data, error, refetch } = useQuery({
+  const reasons = useQuery({
     queryKey: ['reasons', unit.id, unit.revision, unit.teardownRevision],
     queryFn: ({ signal }) =>
       take(api.GET('/api/units/{unitId}/reasons', { params: { path: { unitId: unit.id } }, signal })),
     placeholderData: (before) => before,
   });
+  const { data, error, refetch } = reasons;
   const keep = useChange((reasons: Picked[]) =>
     take(
       api.PUT('/api/units/{unitId}/reasons', {
@@ -47,6 +48,7 @@ export function ReasonsCard({ unit }: { unit: Unit }) {
       <section className="card" aria-label="Reasons of the verdict">
         <div className="bench-head">
           <h2>Reasons of the verdict</h2>
+          <Anew of={reasons} />
           <span className="grow" />
           <UndoButtons
             unit={unit}

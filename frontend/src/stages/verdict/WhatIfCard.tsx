@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { api, asProblem, type Quantity, type Schemas, take, type Unit, type Verdict } from '../../api/client';
 import { useLongWork } from '../../api/useLongWork';
 import { ProblemNote } from '../../app/ProblemNote';
-import { Empty, Failed, Loading } from '../../app/states';
+import { Anew, Empty, Failed, Loading } from '../../app/states';
 import { Watched } from '../../app/Watched';
 import { ChartCard } from '../../charts/ChartCard';
 import { LedgerChart } from '../../charts/LedgerChart';
@@ -32,12 +32,13 @@ const mostExact = 15;
 export function WhatIfCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
   const [index, setIndex] = useState<Index>('combined');
   const [chosen, setChosen] = useState<readonly string[]>([]);
-  const { data, error, refetch } = useQuery({
+  const singles = useQuery({
     queryKey: ['what-if', unit.id, unit.revision, unit.teardownRevision],
     queryFn: ({ signal }) =>
       take(api.GET('/api/units/{unitId}/what-if', { params: { path: { unitId: unit.id } }, signal })),
     placeholderData: (before) => before,
   });
+  const { data, error, refetch } = singles;
   const together = useQuery({
     queryKey: ['what-if-together', unit.id, unit.revision, unit.teardownRevision, chosen],
     queryFn: ({ signal }) =>
@@ -66,6 +67,9 @@ export function WhatIfCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) 
       <section className="card what-if" aria-label="Before and after">
         <div className="bench-head">
           <h2>Before and after</h2>
+          <Anew
+            of={{ isPlaceholderData: singles.isPlaceholderData || (chosen.length > 0 && together.isPlaceholderData) }}
+          />
           <span className="grow" />
           <span className="second" role="status">
             {chosen.length === 0
@@ -384,13 +388,15 @@ function howSure({ exact, left, tried, sets }: Schemas['SmallestSetView']): stri
 
 function Smallest({ unit, index, candidates, ofChosen, all, now, titles, onTake }: SmallestProps) {
   const [figure, setFigure] = useState<number | null>(now === null ? null : Math.min(100, Math.ceil(now / 5) * 5 + 5));
-  const work = useLongWork<Schemas['SmallestSetView']>(`/api/units/${unit.id}/what-if/smallest`);
-  const { result } = work;
-  const of = index === 'repair' ? 'R' : index === 'upgrade' ? 'U' : 'R and U together';
+  const work = useLongWork<Schemas['SmallestSetView'], Schemas['SmallestSetAsked']>(
+    `/api/units/${unit.id}/what-if/smallest`,
+  );
+  const { result, asked } = work;
+  const nameOf = (of: Index) => (of === 'repair' ? 'R' : of === 'upgrade' ? 'U' : 'R and U together');
   return (
     <section className="card" aria-label="Smallest set">
       <div className="bench-head">
-        <h2>The fewest changes that bring {of} to</h2>
+        <h2>The fewest changes that bring {nameOf(index)} to</h2>
         <InputNumber<number>
           aria-label="Figure to reach"
           size="small"
@@ -403,7 +409,7 @@ function Smallest({ unit, index, candidates, ofChosen, all, now, titles, onTake 
           size="small"
           type="primary"
           disabled={figure === null || candidates.length === 0 || work.progress !== null}
-          onClick={() => work.start({ index, figure, among: candidates })}
+          onClick={() => figure !== null && work.start({ index, figure, among: [...candidates] })}
         >
           {ofChosen ? `Out of the ${candidates.length} chosen` : `Out of the best ${candidates.length}`}
         </Button>
@@ -411,7 +417,7 @@ function Smallest({ unit, index, candidates, ofChosen, all, now, titles, onTake 
           <Button
             size="small"
             disabled={figure === null || work.progress !== null}
-            onClick={() => work.start({ index, figure, among: all })}
+            onClick={() => figure !== null && work.start({ index, figure, among: [...all] })}
           >
             Out of all {all.length}, one after the other
           </Button>
@@ -419,7 +425,7 @@ function Smallest({ unit, index, candidates, ofChosen, all, now, titles, onTake 
       </div>
       {work.problem !== null && <ProblemNote problem={work.problem} />}
       {work.progress !== null && <Watched progress={work.progress} what="Sets tried" onStop={work.stop} />}
-      {result !== null && work.progress === null && (
+      {result !== null && asked !== null && work.progress === null && (
         <div role="status">
           <p>
             {result.changes.length === 0 && result.reached ? (
@@ -431,7 +437,8 @@ function Smallest({ unit, index, candidates, ofChosen, all, now, titles, onTake 
                   : result.left
                     ? 'It was not reached in the time that there is; nearest until then: '
                     : 'It is not reached; these come nearest: '}
-                {of} {indexValue(result.after[index])}. {howSure(result)}
+                {nameOf(asked.index)} {indexValue(result.after[asked.index])}, where {asked.figure} was asked for.{' '}
+                {howSure(result)}
               </>
             )}
           </p>
