@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { heading, label, short } from './words';
+import { heading, label, placeWords, short } from './words';
 
 describe('words as people read them', () => {
   it('spells what the trade spells otherwise and takes camel case apart', () => {
@@ -14,4 +14,11 @@ describe('words as people read them', () => {
     expect(short('M'.repeat(33))).toBe(`${'M'.repeat(31)}…`);
     expect(short('🔩'.repeat(40))).toBe(`${'🔩'.repeat(31)}…`);
   });
+});
+
+it('a place in a record is told in words', () => {
+  expect(placeWords('teardown.bench')).toBe('Bench');
+  expect(placeWords('unit.modelCode')).toBe('Model code');
+  expect(placeWords('unit.covers[1]')).toBe('Covers 2');
+  expect(placeWords('part.capacity.fitted')).toBe('Capacity, fitted');
 });

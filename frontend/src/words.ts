@@ -46,6 +46,16 @@ export function label(word: string): string {
   return labels[word] ?? word.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
 }
 
+/** A place in a record as people read it: what it belongs to is plain from the form that it stands in. */
+export function placeWords(at: string): string {
+  const words = at
+    .replace(/^(unit|teardown|part|photo)\./, '')
+    .split('.')
+    .map((field) => label(field.replace(/\[(\d+)\]/g, (_, position: string) => ` ${Number(position) + 1}`)))
+    .join(', ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
 /** A name as far as a chart has room for it; the table beside it has the whole. */
 export function short(name: string): string {
   const letters = Array.from(name);

@@ -51,7 +51,7 @@ public sealed class AccessTests(Bench bench) : IClassFixture<Bench>
 
     [Theory]
     [InlineData("New unit")]
-    [InlineData("Bring in a record")]
+    [InlineData("Import a record")]
     public void Dialogs_take_the_focus_give_it_back_and_have_nothing_serious(string dialog)
     {
         using var window = bench.Open();

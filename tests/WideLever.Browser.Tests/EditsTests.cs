@@ -182,6 +182,33 @@ public sealed class EditsTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public void A_new_unit_tells_its_faults_at_their_fields_and_keeps_what_is_typed_and_the_bench()
+    {
+        using var window = bench.Open();
+        window.Press("New unit");
+        window.Type("Model", "Quay 14");
+        window.Press("Begin", ".ant-modal");
+        window.WaitForText("Maker must not be empty", ".field-fault");
+        window.Driver.SwitchTo().ActiveElement().GetAttribute("aria-label").ShouldBe("Maker");
+        window.SeriousFindings().ShouldBeEmpty();
+        // The address opens the dialog again.
+        window.Driver.Navigate().Refresh();
+        window.WaitForText("What was typed here before is back", ".ant-modal");
+        Value(window, "Model").ShouldBe("Quay 14");
+        window.Type("Maker", "Skerrow");
+        window.Type("Model code", "SQ14");
+        window.Type("Bench", "Bench 4");
+        window.Press("Begin", ".ant-modal");
+        window.Find("[data-line]");
+        // The first line can be typed at once.
+        window.Until(() => window.Driver.SwitchTo().ActiveElement().GetAttribute("data-line") is not null ? window : null, "the focus in the line");
+        window.Go("/");
+        window.Press("New unit");
+        window.Find(".ant-modal");
+        (Value(window, "Bench"), Value(window, "Model")).ShouldBe(("Bench 4", ""));
+    }
+
+    [Fact]
     public void An_address_that_means_nothing_still_draws_its_screen_and_every_page_has_a_title()
     {
         using var window = bench.Open("/units/cr14-2a7/parts#%");

@@ -12,13 +12,13 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         var file = Bench.Example("4-edges");
         var scored = await Bench.ScoreAsync(file);
         using var window = bench.Open();
-        window.Press("Bring in a record");
+        window.Press("Import a record");
         window.Find(".drop");
         window.Driver.FindElement(By.CssSelector("input[type=file]")).SendKeys(file);
         window.WaitForText("is on the shelf", ".outcomes");
         window.Press("open ok15-x");
         window.WaitForText("Orrest Kiln 15", "h1");
-        window.Find("button[aria-label='Six places']").Click();
+        window.Find("button[aria-label='Show six decimals']").Click();
         foreach (var (name, index) in new[] { ("Repair", "repair"), ("Upgrade", "upgrade"), ("Combined, 60 to 40", "combined") })
         {
             string Six(string end) => ((double)scored[index]![end]!).ToString("F6", System.Globalization.CultureInfo.InvariantCulture);
@@ -127,7 +127,7 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         var file = Path.Combine(bench.Folder("looked-at"), "tarn.json");
         await File.WriteAllTextAsync(file, LookedAt, TestContext.Current.CancellationToken);
         using var window = bench.Open();
-        window.Press("Bring in a record");
+        window.Press("Import a record");
         window.Find(".drop");
         window.Driver.FindElement(By.CssSelector("input[type=file]")).SendKeys(file);
         window.WaitForText("is on the shelf", ".outcomes");
@@ -365,7 +365,8 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         using var window = bench.Open("/units/ol15-2/intake");
         window.Type("Price as configured: currency", "EURO");
         window.Press("Save the machine");
-        window.WaitForText("unit.price.currency", ".problem");
+        window.WaitForText("Price as configured", ".field-fault");
+        window.WaitForText("Price, currency", ".problem");
         window.Type("Price as configured: currency", "EUR");
         window.Type("Year", "2025");
         window.Press("Save the machine");

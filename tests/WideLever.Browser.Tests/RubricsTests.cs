@@ -33,7 +33,7 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
         Order(window).ShouldBe(before);
         window.Go("/rubrics");
         window.Type("Why it is changed", "an assembly is no repair");
-        window.Press("Keep and use");
+        window.Press("Save and use");
         window.WaitForText("House rubric, revision 3, in use", ".screen-head");
         var after = Order(window);
         after.ShouldNotBe(before);
@@ -60,8 +60,8 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
         window.Press("Value functions");
         window.Type("Reach: effort worth everything, and nothing: battery, full, s", "9000" + Keys.Enter);
         window.WaitForText("reach.battery", ".rubric-side .problem");
-        window.Named("Keep and use").Enabled.ShouldBeFalse();
-        window.Press("Drop");
+        window.Named("Save and use").Enabled.ShouldBeFalse();
+        window.Press("Discard the changes");
         window.WaitForText("Change a number to begin the next revision", ".rubric-side");
     }
 

@@ -1,5 +1,5 @@
 import type { Problem } from '../api/client';
-import { label } from '../words';
+import { label, placeWords } from '../words';
 
 interface Props {
   problem: Problem;
@@ -17,7 +17,7 @@ export function ProblemNote({ problem, inForm = false }: Props) {
         <ul className="faults">
           {problem.faults.map((fault, i) => (
             <li key={i}>
-              {fault.at !== '' && <code>{fault.at}</code>} {fault.message}
+              {fault.at !== '' && (inForm ? <b>{placeWords(fault.at)}</b> : <code>{fault.at}</code>)} {fault.message}
             </li>
           ))}
         </ul>

@@ -6,7 +6,7 @@ import type { Problem } from '../api/client';
 export function Loading({ what }: { what: string }) {
   return (
     <p className="state" role="status">
-      Reading {what}…
+      Loading {what}…
     </p>
   );
 }

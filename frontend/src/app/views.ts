@@ -21,5 +21,5 @@ export const compareViews = [
 export const stages = ['intake', 'bench', 'parts', 'verdict'] as const;
 
 /** What the shelf does at once when its address says so. */
-export const shelfDeeds = { new: 'New unit', bring: 'Bring in a record' } as const;
+export const shelfDeeds = { new: 'New unit', bring: 'Import a record' } as const;
 export type ShelfDeed = keyof typeof shelfDeeds;

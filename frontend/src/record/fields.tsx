@@ -4,25 +4,35 @@ import type { Schemas } from '../api/client';
 import { useShelf } from '../api/queries';
 import { label } from '../words';
 import { type Count, countText, readCount } from './counts';
+import { useFaults } from './FormFaults';
 
 /** A named place for one control; the control itself carries the name for assistive technology. */
 export function Field({
   name,
+  at,
   hint,
   children,
   wide = false,
 }: {
   name: string;
+  /** Its place in the record, by which faults name it. */
+  at?: string;
   hint?: string;
   children: ReactNode;
   wide?: boolean;
 }) {
+  const faults = useFaults(at);
   return (
-    <div className={wide ? 'field wide' : 'field'}>
+    <div className={`field${wide ? ' wide' : ''}${faults.length > 0 ? ' faulty' : ''}`}>
       <span className="field-name" aria-hidden="true">
         {name}
       </span>
       {children}
+      {faults.map((fault) => (
+        <span key={fault} className="field-fault" role="alert">
+          {name} {fault}
+        </span>
+      ))}
       {hint !== undefined && <span className="note">{hint}</span>}
     </div>
   );

@@ -99,7 +99,7 @@ function Desk({
 }) {
   const { record, teardownId, teardownRevision } = unit;
   const { steps, photos = [] } = record;
-  const { draft, change, reading, kept } = useLine(teardownId, bench.draft ?? null, teardownRevision);
+  const { draft, change, reading } = useLine(teardownId, bench.draft ?? null, teardownRevision);
   // A step that is named in the address is open.
   const [chosen, setChosen] = useState<string | null>(() => named(location.hash));
   const [panel, setPanel] = useState<Panel>('tray');
@@ -479,7 +479,7 @@ function Desk({
                     Keep mine: it goes over theirs with the next Enter
                   </Button>
                 )}
-                <Button onClick={clear}>Put away</Button>
+                <Button onClick={clear}>Dismiss</Button>
               </div>
             )}
             {goingBack && (
@@ -719,7 +719,7 @@ function Desk({
               Photo <kbd>{shownKey(bindings, 'photo')}</kbd>
             </Button>
             <Button onClick={() => noteSurprise('foundLate')}>
-              Found late <kbd>{shownKey(bindings, 'surprise')}</kbd>
+              Hidden screw found <kbd>{shownKey(bindings, 'surprise')}</kbd>
             </Button>
             <Button onClick={() => noteSurprise('damage')}>
               Damage <kbd>{shownKey(bindings, 'damage')}</kbd>
@@ -731,7 +731,6 @@ function Desk({
               Redo <kbd>Ctrl Y</kbd>
             </Button>
             <span className="grow" />
-            {!kept && <span className="warning">Not kept: the program does not answer</span>}
             <Button onClick={() => setKeysOpen(true)}>
               Keys <kbd>F1</kbd>
             </Button>

@@ -175,7 +175,7 @@ function StepTools({
       )}
       <Tools name="Note at this step">
         <span className="second">Note</span>
-        <Button onClick={() => onSurprise(step, 'foundLate')}>Found late</Button>
+        <Button onClick={() => onSurprise(step, 'foundLate')}>Hidden screw found</Button>
         <Button onClick={() => onSurprise(step, 'damage')}>Damage</Button>
         <Button onClick={() => onSurprise(step, 'partCameAlong')}>Part came along</Button>
       </Tools>

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, type LineView, type Schemas, take } from '../../api/client';
+import { dropDraft, keepDraft, keptDraft } from '../../edits/drafts';
 
 export type Draft = Required<Schemas['Draft']>;
 
@@ -7,7 +8,9 @@ export const emptyDraft: Draft = { line: '', caret: 0, stepId: null, before: nul
 
 /** The step line: what is typed, what the core reads in it, and a draft on the server that outlives this window. */
 export function useLine(teardownId: string, kept: Schemas['Draft'] | null, revision: number) {
-  const [draft, setDraft] = useState<Draft>(() => ({ ...emptyDraft, ...kept }));
+  // What the program could not be told stands in the tab's own memory, and is newer than what the program has.
+  const unsent = `typed line ${teardownId}`;
+  const [draft, setDraft] = useState<Draft>(() => ({ ...emptyDraft, ...(keptDraft<Draft>(unsent)?.mine ?? kept) }));
   const [reading, setReading] = useState<LineView | null>(null);
   const { line, caret, stepId, before } = draft;
 
@@ -39,13 +42,17 @@ export function useLine(teardownId: string, kept: Schemas['Draft'] | null, revis
     take(
       api.PUT('/api/teardowns/{teardownId}/draft', { params: { path: { teardownId } }, body, keepalive: true }),
     ).then(
-      () => setFailures(0),
       () => {
+        dropDraft(unsent);
+        setFailures(0);
+      },
+      () => {
+        keepDraft(unsent, { base: null, mine: body });
         unsaved.current ??= body;
         setFailures((count) => count + 1);
       },
     );
-  }, [teardownId]);
+  }, [teardownId, unsent]);
   useEffect(() => {
     // While the program does not answer, it is asked again each second.
     const timer = setTimeout(save, failures > 0 ? 1_000 : 150);
@@ -66,5 +73,5 @@ export function useLine(teardownId: string, kept: Schemas['Draft'] | null, revis
       return next;
     });
   }, []);
-  return { draft, change, reading: line === '' ? null : reading, kept: failures === 0 };
+  return { draft, change, reading: line === '' ? null : reading };
 }

@@ -139,12 +139,12 @@ function Flips({ pair, first, second, units }: Both & { units: readonly Unit[] }
   const [kind, setKind] = useState<PartKind | null>(null);
   const dragged = flips.find((flip) => flip.kind === kind) ?? nearest[0] ?? flips[0];
   return (
-    <section className="card" aria-label="Flip points">
+    <section className="card" aria-label="What would change the order">
       <div className="bench-head">
-        <h2>What would turn it</h2>
+        <h2>What would change the order</h2>
         <span className="grow" />
         <Select<OfKinds>
-          aria-label="Flips in"
+          aria-label="Order in"
           showSearch={{ optionFilterProp: 'label' }}
           size="small"
           value={index}

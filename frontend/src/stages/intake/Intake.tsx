@@ -9,6 +9,7 @@ import { useWorkpiece } from '../../app/Workspace';
 import { type Form, useForm } from '../../edits/useForm';
 import { AdviceList } from '../../record/AdviceList';
 import { Amount, Field, Numeric, Several, Text, Word, YesNo } from '../../record/fields';
+import { FormFaults } from '../../record/FormFaults';
 import { FormNotes } from '../../record/FormNotes';
 import { TwinNote } from '../../record/TwinNote';
 import { DamageList } from './DamageList';
@@ -51,97 +52,100 @@ function Machine({ unit }: { unit: Unit }) {
     set({ ceilings: { ...machine.ceilings, [of]: { ...machine.ceilings?.[of], ...part } } });
   return (
     <section className="card" aria-label="The machine">
-      <h2>The machine</h2>
-      <div className="fields">
-        <Field name="Maker">
-          <Text name="Maker" value={machine.maker} onChange={(maker) => set({ maker: maker ?? '' })} />
-        </Field>
-        <Field name="Model">
-          <Text name="Model" value={machine.model} onChange={(model) => set({ model: model ?? '' })} />
-        </Field>
-        <Field name="Model code">
-          <Text
-            name="Model code"
-            code
-            value={machine.modelCode}
-            onChange={(modelCode) => set({ modelCode: modelCode ?? '' })}
-          />
-        </Field>
-        <Field name="Code found at">
-          <Text
-            name="Code found at"
-            placeholder="unknown"
-            value={machine.codeFoundAt}
-            onChange={(codeFoundAt) => set({ codeFoundAt })}
-          />
-        </Field>
-        <Field name="Class">
-          <Word
-            name="Class"
-            words={machineClassValues}
-            value={machine.class}
-            onChange={(machineClass) => set({ class: machineClass })}
-          />
-        </Field>
-        <Field name="Year">
-          <Numeric name="Year" value={machine.year} onChange={(year) => set({ year })} />
-        </Field>
-        <Field name="Price as configured" wide>
-          <Amount name="Price as configured" value={machine.price} onChange={(price) => set({ price })} />
-        </Field>
-        <div className="field wide">
-          <TwinNote unit={machine} except={unit.id} />
-        </div>
-        <Field name="Embargo until">
-          <Text
-            name="Embargo until"
-            code
-            placeholder="none, or 2026-12-01"
-            value={machine.embargo}
-            onChange={(embargo) => set({ embargo: embargo ?? undefined })}
-          />
-        </Field>
-        <Field name="Findings also cover" hint="Other model codes.">
-          <Several
-            name="Findings also cover"
-            free
-            placeholder="no other code"
-            value={machine.covers ?? []}
-            options={[]}
-            onChange={(covers) => set({ covers })}
-          />
-        </Field>
-        {(['memory', 'storage', 'battery'] as const).map((of) => (
-          <Field
-            key={of}
-            name={`Whole machine takes: ${of}`}
-            hint="As the maker states, as the bench proved, as the platform allows."
-            wide
-          >
-            <span className="amount">
-              {(['maker', 'bench', 'platform'] as const).map((source) => (
-                <Numeric
-                  key={source}
-                  name={`Ceiling of ${of}, ${source}`}
-                  unit={of === 'battery' ? 'Wh' : 'GB'}
-                  placeholder={source}
-                  value={machine.ceilings?.[of]?.[source]}
-                  onChange={(value) => setCeilings(of, { [source]: value })}
-                />
-              ))}
-            </span>
+      <FormFaults problem={save.error && asProblem(save.error)}>
+        <h2>The machine</h2>
+        <div className="fields">
+          <Field name="Maker" at="unit.maker">
+            <Text name="Maker" value={machine.maker} onChange={(maker) => set({ maker: maker ?? '' })} />
           </Field>
-        ))}
-        <Field name="For whoever does this after us" wide>
-          <AdviceList of="machine" advice={machine.advice ?? []} onChange={(advice) => set({ advice })} />
-        </Field>
-      </div>
-      <Ports
-        ports={machine.ports ?? []}
-        boards={unit.record.parts.map((part) => part.id)}
-        onChange={(ports) => set({ ports })}
-      />
-      <LoanFields loan={machine.loan ?? null} onChange={(loan) => set({ loan: loan ?? undefined })} />
+          <Field name="Model" at="unit.model">
+            <Text name="Model" value={machine.model} onChange={(model) => set({ model: model ?? '' })} />
+          </Field>
+          <Field name="Model code" at="unit.modelCode">
+            <Text
+              name="Model code"
+              code
+              value={machine.modelCode}
+              onChange={(modelCode) => set({ modelCode: modelCode ?? '' })}
+            />
+          </Field>
+          <Field name="Code found at" at="unit.codeFoundAt">
+            <Text
+              name="Code found at"
+              placeholder="unknown"
+              value={machine.codeFoundAt}
+              onChange={(codeFoundAt) => set({ codeFoundAt })}
+            />
+          </Field>
+          <Field name="Class" at="unit.class">
+            <Word
+              name="Class"
+              words={machineClassValues}
+              value={machine.class}
+              onChange={(machineClass) => set({ class: machineClass })}
+            />
+          </Field>
+          <Field name="Year" at="unit.year">
+            <Numeric name="Year" value={machine.year} onChange={(year) => set({ year })} />
+          </Field>
+          <Field name="Price as configured" at="unit.price" wide>
+            <Amount name="Price as configured" value={machine.price} onChange={(price) => set({ price })} />
+          </Field>
+          <div className="field wide">
+            <TwinNote unit={machine} except={unit.id} />
+          </div>
+          <Field name="Embargo until" at="unit.embargo">
+            <Text
+              name="Embargo until"
+              code
+              placeholder="none, or 2026-12-01"
+              value={machine.embargo}
+              onChange={(embargo) => set({ embargo: embargo ?? undefined })}
+            />
+          </Field>
+          <Field name="Findings also cover" at="unit.covers" hint="Other model codes.">
+            <Several
+              name="Findings also cover"
+              free
+              placeholder="no other code"
+              value={machine.covers ?? []}
+              options={[]}
+              onChange={(covers) => set({ covers })}
+            />
+          </Field>
+          {(['memory', 'storage', 'battery'] as const).map((of) => (
+            <Field
+              key={of}
+              name={`Whole machine takes: ${of}`}
+              at={`unit.ceilings.${of}`}
+              hint="As the maker states, as the bench proved, as the platform allows."
+              wide
+            >
+              <span className="amount">
+                {(['maker', 'bench', 'platform'] as const).map((source) => (
+                  <Numeric
+                    key={source}
+                    name={`Ceiling of ${of}, ${source}`}
+                    unit={of === 'battery' ? 'Wh' : 'GB'}
+                    placeholder={source}
+                    value={machine.ceilings?.[of]?.[source]}
+                    onChange={(value) => setCeilings(of, { [source]: value })}
+                  />
+                ))}
+              </span>
+            </Field>
+          ))}
+          <Field name="For whoever does this after us" wide>
+            <AdviceList of="machine" advice={machine.advice ?? []} onChange={(advice) => set({ advice })} />
+          </Field>
+        </div>
+        <Ports
+          ports={machine.ports ?? []}
+          boards={unit.record.parts.map((part) => part.id)}
+          onChange={(ports) => set({ ports })}
+        />
+        <LoanFields loan={machine.loan ?? null} onChange={(loan) => set({ loan: loan ?? undefined })} />
+      </FormFaults>
       <SaveRow name="Save the machine" form={form} save={save} />
     </section>
   );
@@ -174,59 +178,61 @@ function TeardownData({ unit }: { unit: Unit }) {
   const set = (part: Partial<Schemas['Teardown']>) => form.set({ guidance, teardown: { ...teardown, ...part } });
   return (
     <section className="card" aria-label="The teardown">
-      <h2>The teardown</h2>
-      <div className="fields">
-        <Field name="Date">
-          <Text name="Date" code value={teardown.date} onChange={(date) => set({ date: date ?? '' })} />
-        </Field>
-        <Field name="Bench">
-          <Text name="Bench" value={teardown.bench} onChange={(bench) => set({ bench: bench ?? '' })} />
-        </Field>
-        <Field name="Driver" hint="Shown beside the stopwatch, never scored.">
-          <Word
-            name="Driver"
-            words={benchDriverValues}
-            required
-            value={teardown.driver ?? 'hand'}
-            onChange={(driver) => set({ driver: driver ?? 'hand' })}
-          />
-        </Field>
-        <Field name="Condition">
-          <Word
-            name="Condition"
-            words={conditionValues}
-            value={teardown.condition}
-            onChange={(condition) => set({ condition })}
-          />
-        </Field>
-        <Field name="Damage as found" hint="Each sort brings its own caution on Bench." wide>
-          <DamageList damage={teardown.damage ?? []} onChange={(damage) => set({ damage })} />
-        </Field>
-        <Field name="Sample">
-          <Word
-            name="Sample"
-            words={sampleValues}
-            required
-            value={teardown.sample ?? 'retail'}
-            onChange={(sample) => set({ sample: sample ?? 'retail' })}
-          />
-        </Field>
-        <Field name="A seal was in place">
-          <YesNo name="A seal was in place" value={teardown.seal} onChange={(seal) => set({ seal })} />
-        </Field>
-      </div>
-      <h2>Guidance</h2>
-      <div className="fields">
-        {marks.map(([mark, name]) => (
-          <Field key={mark} name={name}>
-            <YesNo
-              name={name}
-              value={guidance[mark]}
-              onChange={(value) => form.set({ teardown, guidance: { ...guidance, [mark]: value } })}
+      <FormFaults problem={save.error && asProblem(save.error)}>
+        <h2>The teardown</h2>
+        <div className="fields">
+          <Field name="Date" at="teardown.date">
+            <Text name="Date" code value={teardown.date} onChange={(date) => set({ date: date ?? '' })} />
+          </Field>
+          <Field name="Bench" at="teardown.bench">
+            <Text name="Bench" value={teardown.bench} onChange={(bench) => set({ bench: bench ?? '' })} />
+          </Field>
+          <Field name="Driver" hint="Shown beside the stopwatch, never scored.">
+            <Word
+              name="Driver"
+              words={benchDriverValues}
+              required
+              value={teardown.driver ?? 'hand'}
+              onChange={(driver) => set({ driver: driver ?? 'hand' })}
             />
           </Field>
-        ))}
-      </div>
+          <Field name="Condition" at="teardown.condition">
+            <Word
+              name="Condition"
+              words={conditionValues}
+              value={teardown.condition}
+              onChange={(condition) => set({ condition })}
+            />
+          </Field>
+          <Field name="Damage as found" at="teardown.damage" hint="Each sort brings its own caution on Bench." wide>
+            <DamageList damage={teardown.damage ?? []} onChange={(damage) => set({ damage })} />
+          </Field>
+          <Field name="Sample" at="teardown.sample">
+            <Word
+              name="Sample"
+              words={sampleValues}
+              required
+              value={teardown.sample ?? 'retail'}
+              onChange={(sample) => set({ sample: sample ?? 'retail' })}
+            />
+          </Field>
+          <Field name="A seal was in place" at="teardown.seal">
+            <YesNo name="A seal was in place" value={teardown.seal} onChange={(seal) => set({ seal })} />
+          </Field>
+        </div>
+        <h2>Guidance</h2>
+        <div className="fields">
+          {marks.map(([mark, name]) => (
+            <Field key={mark} name={name}>
+              <YesNo
+                name={name}
+                value={guidance[mark]}
+                onChange={(value) => form.set({ teardown, guidance: { ...guidance, [mark]: value } })}
+              />
+            </Field>
+          ))}
+        </div>
+      </FormFaults>
       <SaveRow name="Save the teardown" form={form} save={save} />
     </section>
   );

@@ -10,14 +10,14 @@ export function LoanFields({ loan, onChange }: { loan: Loan | null; onChange: (l
     return (
       <>
         <h2>Loan</h2>
-        <p className="second">On nobody’s loan.</p>
+        <p className="second">Not on loan.</p>
         <Button onClick={() => onChange({ owner: '' })}>It is on loan</Button>
       </>
     );
   }
   const set = (changed: Partial<Loan>) => onChange({ ...loan, ...changed });
   const day = (name: string, field: 'due' | 'arrived' | 'returned') => (
-    <Field name={name}>
+    <Field name={name} at={`unit.loan.${field}`}>
       <Text
         name={name}
         code
@@ -28,7 +28,7 @@ export function LoanFields({ loan, onChange }: { loan: Loan | null; onChange: (l
     </Field>
   );
   const state = (name: string, field: 'arrivalState' | 'returnState') => (
-    <Field name={name}>
+    <Field name={name} at={`unit.loan.${field}`}>
       <Text name={name} value={loan[field]} onChange={(value) => set({ [field]: value ?? undefined })} />
     </Field>
   );
@@ -36,7 +36,7 @@ export function LoanFields({ loan, onChange }: { loan: Loan | null; onChange: (l
     <>
       <h2>Loan</h2>
       <div className="fields">
-        <Field name="Owner">
+        <Field name="Owner" at="unit.loan.owner">
           <Text name="Owner of the loan" value={loan.owner} onChange={(owner) => set({ owner: owner ?? '' })} />
         </Field>
         {day('Goes back by', 'due')}
@@ -45,7 +45,7 @@ export function LoanFields({ loan, onChange }: { loan: Loan | null; onChange: (l
         {day('Went back on', 'returned')}
         {state('State on return', 'returnState')}
       </div>
-      <Button onClick={() => onChange(null)}>It is on nobody’s loan</Button>
+      <Button onClick={() => onChange(null)}>Remove loan details</Button>
     </>
   );
 }

@@ -145,7 +145,7 @@ function Dearest({
   if (here.length === 0) return null;
   return (
     <span className="dearest">
-      <span className="second">Look first at</span>
+      <span className="second">Check next:</span>
       {here.map((cost) => {
         const { fact } = cost;
         const at: CellAt =

@@ -152,7 +152,7 @@ function Revisions({ revisions, open, edited, onOpen }: RevisionsProps) {
           if (one !== undefined) onOpen({ name: one.name, revision: one.revision });
         }}
       />
-      <Button onClick={() => picker.current?.click()}>Bring a rubric in</Button>
+      <Button onClick={() => picker.current?.click()}>Import a rubric</Button>
       <input
         ref={picker}
         className="unseen"
@@ -243,7 +243,7 @@ function Sheet({ base, original, document, changed, revisions, onChange, onDrop,
           {changed ? (
             <>
               <p className="second">
-                From {base.name}, revision {base.revision}; would be kept as {name.trim()}, revision {revision}.
+                From {base.name}, revision {base.revision}; would be saved as {name.trim()}, revision {revision}.
               </p>
               <Differences differences={against.data?.differences ?? []} />
               <Input
@@ -259,10 +259,10 @@ function Sheet({ base, original, document, changed, revisions, onChange, onDrop,
                   loading={keep.isPending}
                   onClick={() => keep.mutate(true, { onSuccess: onKept })}
                 >
-                  Keep and use
+                  Save and use
                 </Button>
                 <Button disabled={faults.length > 0} onClick={() => keep.mutate(false, { onSuccess: onKept })}>
-                  Keep only
+                  Save without using
                 </Button>
                 <Button disabled={past.length === 0} onClick={undo}>
                   Undo
@@ -273,7 +273,7 @@ function Sheet({ base, original, document, changed, revisions, onChange, onDrop,
                     onDrop();
                   }}
                 >
-                  Drop
+                  Discard the changes
                 </Button>
               </div>
             </>
@@ -296,7 +296,7 @@ function Sheet({ base, original, document, changed, revisions, onChange, onDrop,
           )}
           {faults.length > 0 && (
             <ProblemNote
-              problem={{ ...problem(422, 'It cannot be used so', 'Nothing is kept until this is mended.'), faults }}
+              problem={{ ...problem(422, 'It cannot be used so', 'Nothing is saved until this is mended.'), faults }}
             />
           )}
           {failure !== null && <ProblemNote problem={asProblem(failure)} />}

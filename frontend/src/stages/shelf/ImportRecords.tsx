@@ -51,13 +51,7 @@ export function ImportRecords({ files, onClose }: { files: File[]; onClose: () =
 
   const total = outcomes.length + left;
   return (
-    <Modal
-      open
-      title="Bring in records"
-      width={760}
-      onCancel={onClose}
-      footer={<Button onClick={onClose}>Close</Button>}
-    >
+    <Modal open title="Import records" width={760} onCancel={onClose} footer={<Button onClick={onClose}>Close</Button>}>
       <div
         className="drop"
         onDragOver={(event) => event.preventDefault()}

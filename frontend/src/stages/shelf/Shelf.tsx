@@ -90,7 +90,7 @@ export function Shelf() {
       {data.units.length === 0 && data.unreadable.length === 0 ? (
         <Empty>
           <h2>Nothing on the shelf yet</h2>
-          <p>Begin a unit by hand, or bring in record files: drop them anywhere on this page.</p>
+          <p>Begin a unit by hand, or import record files: drop them anywhere on this page.</p>
         </Empty>
       ) : (
         <>

@@ -49,10 +49,10 @@ export function Verdict() {
           Save the record
         </a>
         <label className="switch">
-          Six places
+          Show six decimals
           <Switch
             size="small"
-            aria-label="Six places"
+            aria-label="Show six decimals"
             checked={exactness === 'exact'}
             onChange={(checked) => setExactness(checked ? 'exact' : 'rounded')}
           />
