@@ -3,7 +3,7 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 // No stage reaches into another: what two need stands in app, charts or record.
-const stages = ['shelf', 'intake', 'bench', 'parts', 'verdict', 'compare'];
+const stages = ['shelf', 'intake', 'bench', 'parts', 'verdict', 'compare', 'rubrics'];
 
 export default tseslint.config(
   {
@@ -25,6 +25,16 @@ export default tseslint.config(
     rules: {
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true }],
+    },
+  },
+  {
+    // What is pure stays so: an edit or a key knows no screen, no request and no drawing.
+    files: ['src/edits/**', 'src/keys/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: ['**/api/*', '**/app/*', '**/record/*', '**/stages/*', '**/charts/*', 'antd'] },
+      ],
     },
   },
   ...stages.map((stage) => ({
