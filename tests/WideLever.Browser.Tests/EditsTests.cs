@@ -4,7 +4,7 @@ using OpenQA.Selenium;
 namespace WideLever.Browser.Tests;
 
 /// <summary>What is typed is never lost: not to another window, a reload, a key too many, nor to a program that went away.</summary>
-public sealed class EditsTests(Bench bench) : IClassFixture<Bench>
+public sealed class EditsTests(Bench bench, Browsers browsers) : IClassFixture<Bench>
 {
     private async Task<string> FreshAsync(string code)
     {
@@ -150,12 +150,23 @@ public sealed class EditsTests(Bench bench) : IClassFixture<Bench>
         window.Steps(count + 2);
         var lines = (await UnitAsync(id))["record"]!["steps"]!.AsArray().TakeLast(2).Select(step => (int)step!["actions"]![0]!["count"]!).ToList();
         lines.ShouldBe([2, 3]);
+        // One that is refused keeps those behind it waiting, and they follow when it is mended.
+        var line = window.Find("[data-line]");
+        line.SendKeys(Keys.Control + "a");
+        line.SendKeys($"5 ph0 m2x3 after 99{Keys.Enter}6 ph0 m2x3{Keys.Enter}");
+        window.WaitForValue("5 ph0 m2x3 after 99");
+        window.WaitForText("Not logged", ".line-mode");
+        window.WaitForText("6 ph0 m2x3", ".line-mode code");
+        line.SendKeys($"{Keys.Backspace}{Keys.Backspace}1{Keys.Enter}");
+        window.Steps(count + 4);
+        (await UnitAsync(id))["record"]!["steps"]!.AsArray().TakeLast(2).Select(step => (int)step!["actions"]![0]!["count"]!).ShouldBe([5, 6]);
+        window.Driver.FindElements(By.CssSelector(".line-mode code")).ShouldBeEmpty();
     }
 
     [Fact]
     public async Task A_program_that_went_away_is_said_once_and_nothing_typed_meanwhile_is_lost()
     {
-        var own = new Bench(browsers: new Browsers());
+        var own = new Bench(browsers);
         await own.InitializeAsync();
         try
         {

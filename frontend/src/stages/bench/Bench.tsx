@@ -166,9 +166,15 @@ function Desk({
     if (draft.line !== own) rest(draft);
   };
   const leave = () => {
+    const own = editing === null ? '' : (bench.lines[steps.indexOf(editing)] ?? '');
     makeRoom();
     empty();
     commit.reset();
+    // Who looked at a step in the middle of a line goes on with that line.
+    const line = putAway.now()[0];
+    if (editing === null || draft.line !== own || line === undefined) return;
+    putAway.set([]);
+    change((old) => ({ ...line, scroll: old.scroll }));
   };
   const bringBack = (from: typeof putAway, index = 0) => {
     const line = from.now()[index];
@@ -184,24 +190,34 @@ function Desk({
       input.current?.focus();
       input.current?.setSelectionRange(caret, caret);
     });
-  // The step that came of each line that was sent off; null: it was refused.
+  // The step that comes of each line that was sent off; null: it was refused, and stands in its field again.
   const sentLines = useRef<Promise<string | null>[]>([]);
+  const answers = useRef(new Map<Draft, (step: string | null) => void>());
   const sending = useRef(false);
   const onCommit = () => {
     if (draft.line.trim() === '') return;
     const line = { ...draft, caret: draft.line.length };
+    sentLines.current.push(new Promise((resolve) => answers.current.set(line, resolve)));
     // The next line can be typed at once. One that is mended goes before those that waited for it.
     onTheirWay.set(sending.current ? [...onTheirWay.now(), line] : [line, ...onTheirWay.now()]);
     empty();
     setChosen(null);
     input.current?.focus();
-    const sent = sending.current ? (sentLines.current.at(-1) ?? Promise.resolve(null)) : Promise.resolve(null);
-    sending.current = true;
-    sentLines.current.push(sent.then(() => sendFirst(line)));
+    void sendAll();
   };
-  const sendFirst = async (line: Draft): Promise<string | null> => {
-    // Where the one before it was refused it waits to be sent again.
-    if (onTheirWay.now()[0] !== line) return null;
+  const sendAll = async () => {
+    if (sending.current) return;
+    sending.current = true;
+    for (let line = onTheirWay.now()[0]; line !== undefined; line = onTheirWay.now()[0]) {
+      const made = await send(line);
+      answers.current.get(line)?.(made);
+      answers.current.delete(line);
+      // What was typed after one that was refused waits until that one is mended.
+      if (made === null) break;
+    }
+    sending.current = false;
+  };
+  const send = async (line: Draft): Promise<string | null> => {
     try {
       const committed = await commit.mutateAsync(line);
       onTheirWay.set(onTheirWay.now().slice(1));
@@ -210,11 +226,9 @@ function Desk({
       setIsLatest(false);
       // Who changed a step in the middle of a line goes on with that line.
       if (line.stepId !== null && isEmpty()) bringBack(putAway);
-      if (onTheirWay.now().length === 0) sending.current = false;
-      return committed.made ?? null;
+      return committed.made ?? line.stepId ?? '';
     } catch {
       // The mutation tells what was wrong. Where nothing was typed since, the line stands in its field again; else it is at hand.
-      sending.current = false;
       if (isEmpty()) bringBack(onTheirWay);
       return null;
     }
@@ -677,7 +691,8 @@ function Desk({
           )}
           {onTheirWay.lines.map((line, i) => (
             <p key={i} className="line-mode">
-              {commit.isPending ? 'Being logged' : 'Not logged'}: <code>{line.line}</code>
+              {commit.isPending ? 'Being logged' : commit.isError ? 'Not logged' : 'Look whether this was logged'}:{' '}
+              <code>{line.line}</code>
               {!commit.isPending && <Button onClick={() => bringBack(onTheirWay, i)}>Bring it back</Button>}
             </p>
           ))}
