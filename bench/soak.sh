@@ -4,8 +4,8 @@ set -euo pipefail
 cd "$(dirname "$(readlink -f "${BASH_SOURCE[0]}")")/.."
 rounds=${1:-40}
 dotnet build bench/WideLever.Bench -c Release -v quiet >/dev/null
-dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz tests/examples $((rounds * 2000))
-dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz-others demo $((rounds * 2000))
+dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz tests/examples $((rounds * 12000))
+dotnet run --project bench/WideLever.Bench -c Release --no-build -- fuzz-others demo $((rounds * 8000))
 # The record within the limits that takes longest, looked for during ten minutes.
 dotnet run --project bench/WideLever.Bench -c Release --no-build -- hostile "$(awk "BEGIN { print $rounds / 4 }")" artifacts/slowest.json
 # That record on a server's shelf; mixed load at 1,000 units; odds of 10,000.
