@@ -129,7 +129,7 @@ public sealed class EditsTests(Bench bench, Browsers browsers) : IClassFixture<B
         window.Step("Take the battery out");
         window.Press("Change the line");
         window.Until(() => line.GetAttribute("value")!.Contains("battery", StringComparison.Ordinal) ? window : null, "the step's line");
-        window.Line(" ⏎");
+        line.SendKeys($" {Keys.Enter}");
         window.WaitForValue("3 ph0 m2x4, 2 cl");
         // Rubbed out at once.
         line.SendKeys(Keys.Control + "a");
