@@ -4,6 +4,8 @@ import { readFileSync } from 'node:fs';
 
 const [base, tokenFile, file] = process.argv.slice(2);
 const headers = { Authorization: `Bearer ${readFileSync(tokenFile, 'utf8').trim()}`, 'Content-Type': 'application/json' };
+// The first request of a program that has just started is another matter.
+await (await fetch(`${base}/health`)).text();
 let done = false;
 const health = [];
 const watching = (async () => {
@@ -29,7 +31,8 @@ const asked = await Promise.all(
 done = true;
 await watching;
 const most = Math.max(...health);
-console.log(`the slowest record on the shelf: ${asked.join(', ')}; /health ${health.length} times meanwhile, ${most.toFixed(0)} ms at most`);
+const at99 = health.sort((a, b) => a - b)[Math.floor(health.length * 0.99)];
+console.log(`the slowest record on the shelf: ${asked.join(', ')}; /health ${health.length} times meanwhile, ${at99.toFixed(0)} ms at the 99th percentile, ${most.toFixed(0)} ms at most`);
 const removed = await fetch(`${base}/api/units/${id}`, { method: 'DELETE', headers: { ...headers, 'If-Match': '"1"' } });
 if (!removed.ok) throw new Error(`it cannot be taken off the shelf: ${removed.status} ${await removed.text()}`);
 if (most > 200) throw new Error('over 200 ms');

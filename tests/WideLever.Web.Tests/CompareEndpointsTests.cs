@@ -102,6 +102,7 @@ public sealed class CompareEndpointsTests(Bench bench) : IClassFixture<Bench>
         }
         var few = await OddsAsync(1000);
         ((int)few["draws"]!, (int)few["seed"]!, (bool)few["capped"]!).ShouldBe((1000, 3, false));
+        few["units"]!.AsArray().ShouldAllBe(unit => Math.Abs(unit!["places"]!.AsArray().Sum(place => (int)place!["place"]! * (double)place["chance"]!) - (double)unit["mean"]!) < 1e-9);
         few["units"]!.AsArray().ShouldAllBe(unit => Math.Abs(unit!["places"]!.AsArray().Sum(place => (double)place!["chance"]!) - 1) < 1e-9);
         var more = await OddsAsync(4000);
         await OddsAsync(1000, 4);

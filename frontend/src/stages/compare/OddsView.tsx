@@ -5,7 +5,6 @@ import { useLongWork } from '../../api/useLongWork';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Watched } from '../../app/Watched';
 import { ChartCard } from '../../charts/ChartCard';
-import { meanPlace } from '../../charts/places';
 import { PlacesChart } from '../../charts/PlacesChart';
 import { type Index, indices, type Unit } from './field';
 import { hasFigure } from '../../record/IndexFigure';
@@ -133,7 +132,7 @@ function ownName(units: readonly Unit[], odds: Odds, id: string): string {
 const mostRows = 60;
 
 function PlacesCard({ odds, units }: Shown) {
-  const order = [...odds.units].sort((a, b) => meanPlace(a) - meanPlace(b));
+  const order = [...odds.units].sort((a, b) => a.mean - b.mean);
   const drawn = order.slice(0, mostRows);
   return (
     <ChartCard
@@ -156,7 +155,8 @@ function PlacesCard({ odds, units }: Shown) {
 }
 
 function Places({ odds, units }: Shown) {
-  const order = [...odds.units].sort((a, b) => meanPlace(a) - meanPlace(b));
+  // Of a large field the chances are told of the first units alone.
+  const order = odds.units.filter((unit) => unit.places.length > 0).sort((a, b) => a.mean - b.mean);
   const places = Array.from({ length: Math.min(odds.units.length, mostPairs) }, (_, i) => i + 1);
   return (
     <table className="plain odds">
@@ -208,7 +208,7 @@ function chanceText(chance: number): string {
 }
 
 function Pairs({ odds, units }: Shown) {
-  const order = odds.units.map((unit, i) => ({ unit, i })).sort((a, b) => meanPlace(a.unit) - meanPlace(b.unit));
+  const order = odds.units.map((unit, i) => ({ unit, i })).sort((a, b) => a.unit.mean - b.unit.mean);
   return (
     <div className="grid-scroll">
       <table className="plain odds">
