@@ -734,7 +734,7 @@ function Desk({
               Photo <kbd>{shownKey(bindings, 'photo')}</kbd>
             </Button>
             <Button onClick={() => noteSurprise('foundLate')}>
-              Hidden screw found <kbd>{shownKey(bindings, 'surprise')}</kbd>
+              Hidden screw <kbd>{shownKey(bindings, 'surprise')}</kbd>
             </Button>
             <Button onClick={() => noteSurprise('damage')}>
               Damage <kbd>{shownKey(bindings, 'damage')}</kbd>
