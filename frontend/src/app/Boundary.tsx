@@ -18,8 +18,7 @@ function Broken({ error }: FallbackProps) {
     <section className="state" role="alert">
       <h1>This screen could not be drawn</h1>
       <p>
-        What is kept was not touched, and what you typed is still here. Draw it anew, or go back to the{' '}
-        <Link to="/">shelf</Link>.
+        What the program keeps was not touched. Draw it anew, or go back to the <Link to="/">shelf</Link>.
       </p>
       <p className="second">{error instanceof Error ? error.message : String(error)}</p>
       <Button type="primary" onClick={() => location.reload()}>

@@ -89,7 +89,7 @@ function AwayBand() {
     <div role="status">
       {useAway() && (
         <p className="away-band">
-          The program does not answer. What you see may be old; what you type is kept and goes on when it is back.
+          The program does not answer. What you see may be old; what you type stays here. It is asked again each second.
         </p>
       )}
     </div>

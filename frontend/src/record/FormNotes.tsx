@@ -1,9 +1,9 @@
 import { Button } from 'antd';
 import type { Form } from '../edits/useForm';
-import { label } from '../words';
+import { label, placeWords } from '../words';
 
 /** What a person is to know of a form besides its fields: that something typed before is back in it, and what another window changed too. */
-export function FormNotes<T>({ form, names = {} }: { form: Form<T>; names?: Record<string, string> }) {
+export function FormNotes<T>({ form }: { form: Form<T> }) {
   return (
     <>
       {form.wasKept && (
@@ -27,7 +27,7 @@ export function FormNotes<T>({ form, names = {} }: { form: Form<T>; names?: Reco
             </thead>
             <tbody>
               {form.clashes.map((clash) => {
-                const name = nameOf(clash.path, names);
+                const name = placeWords(clash.path.join('.'));
                 return (
                   <tr key={clash.path.join('.')}>
                     <th scope="row">{name}</th>
@@ -58,19 +58,13 @@ export function FormNotes<T>({ form, names = {} }: { form: Form<T>; names?: Reco
   );
 }
 
-function nameOf(path: readonly string[], names: Record<string, string>): string {
-  const whole = names[path.join('.')];
-  if (whole !== undefined) return whole;
-  const words = path.map((field) => names[field] ?? label(field)).join(', ');
-  return words.charAt(0).toUpperCase() + words.slice(1);
-}
-
 /** A value of a record in words. */
 function told(value: unknown): string {
   if (value === null || value === undefined) return 'unknown';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value === 'number') return value.toString();
-  if (typeof value === 'string') return label(value);
+  // A word of the format; what was typed stands as it was typed.
+  if (typeof value === 'string') return /^[a-z]+([A-Z][a-z]+)*$/.test(value) ? label(value) : value;
   if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map(told).join('; ');
   return Object.entries(value)
     .filter(([, inner]) => inner !== null && inner !== undefined)

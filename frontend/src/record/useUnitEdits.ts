@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { api, asProblem, type Part, type PartKind, type Problem, seen, take, type Unit } from '../api/client';
 import { onBack } from '../api/connection';
 import { merge } from '../edits/merge';
@@ -33,13 +33,18 @@ export function useUnitEdits(unit: Unit) {
       ),
   );
   const state = useSyncExternalStore(queue.subscribe, queue.now);
-  useEffect(() => queue.take(markedOf(unit)), [queue, unit]);
   useEffect(() => onBack(() => queue.resume()), [queue]);
   // What it all comes to is read when nothing waits any more.
   const { busy } = state;
+  const wasBusy = useRef(false);
   useEffect(() => {
-    if (!busy) void client.invalidateQueries();
+    if (wasBusy.current && !busy) void client.invalidateQueries();
+    wasBusy.current = busy;
   }, [client, busy]);
+  // What came while an edit was under way is looked at when it is done.
+  useEffect(() => {
+    if (!busy) queue.take(markedOf(unit));
+  }, [queue, unit, busy]);
   const problem: Problem | null = state.problem === null ? null : asProblem(state.problem);
   return {
     busy,

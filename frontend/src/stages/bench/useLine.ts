@@ -32,7 +32,7 @@ export function useLine(teardownId: string, kept: Schemas['Draft'] | null, revis
     return () => controller.abort();
   }, [teardownId, line, caret, stepId, before, revision]);
 
-  const unsaved = useRef<Draft | null>(null);
+  const unsaved = useRef<Draft | null>(keptDraft<Draft>(unsent)?.mine ?? null);
   const [failures, setFailures] = useState(0);
   const save = useCallback(() => {
     const body = unsaved.current;
