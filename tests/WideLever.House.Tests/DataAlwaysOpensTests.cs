@@ -153,7 +153,7 @@ public sealed class DataAlwaysOpensTests : OpenHouse
             Scoring = new((record, rubric, budget) =>
             {
                 if (record.Record.Unit.ModelCode != "HARD")
-                    return Scorer.Score(record, rubric, budget);
+                    return Scorer.Score(record, rubric, CancellationToken.None);
                 if (!endless)
                     throw new InvalidOperationException("no such angle");
                 budget.WaitHandle.WaitOne();

@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { OwnActs } from '../edits/ownActs';
 import { wentAway } from './connection';
 import type { components, paths } from './schema';
 
@@ -55,7 +56,8 @@ export async function claimWindow(): Promise<void> {
   await hold(windowId());
 }
 
-export const api = createClient<paths>({ baseUrl: '/' });
+const acts = new OwnActs((request) => fetch(request));
+export const api = createClient<paths>({ baseUrl: '/', fetch: acts.fetch });
 api.use({
   onRequest({ request }) {
     request.headers.set('X-Window', windowId());

@@ -47,6 +47,8 @@ export function Claims({ unit }: { unit: Unit }) {
       }),
     ),
   );
+  // A claim is named by its place, which another act may move: the next waits until it is read again.
+  const isMoving = bringIn.isPending || replace.isPending || remove.isPending;
   const failure = bringIn.error ?? replace.error ?? remove.error;
   const differing = unit.claims.filter((one) => one.state === 'differs').length;
   return (
@@ -135,6 +137,7 @@ export function Claims({ unit }: { unit: Unit }) {
                   {one.state === 'differs' && (
                     <Button
                       size="small"
+                      disabled={isMoving}
                       aria-label={`Stand by the finding: ${factName(one.claim)}`}
                       onClick={() => setAnswering(one)}
                     >
@@ -143,6 +146,7 @@ export function Claims({ unit }: { unit: Unit }) {
                   )}{' '}
                   <Button
                     size="small"
+                    disabled={isMoving}
                     aria-label={`Take out the claim of ${factName(one.claim)}`}
                     onClick={() => remove.mutate(one.position)}
                   >
