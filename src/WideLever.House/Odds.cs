@@ -22,7 +22,7 @@ public sealed class Odds(Shelf shelf)
     /// <summary>Odds of some units of the shelf; one that was taken off it a moment ago is no longer in the field.</summary>
     public FieldOdds Of(IReadOnlyList<string> unitIds, IndexName index, ulong seed, int draws, IProgress<int>? progress, CancellationToken cancellation)
     {
-        var snapshot = shelf.WithRecords(cancellation);
+        var snapshot = shelf.SummedUp(cancellation);
         var field = unitIds.Select(snapshot.Find).OfType<ShelfUnit>().Where(unit => unit.IsReadable).ToList();
         RankOdds? earlier;
         lock (keeping)
@@ -30,7 +30,7 @@ public sealed class Odds(Shelf shelf)
             // A unit that stands as it stood, under the same rubric, is the same object.
             earlier = last is { } kept && (kept.Chances.Index, kept.Chances.Seed) == (index, seed) && kept.Units.SequenceEqual(field) ? kept.Chances : null;
         }
-        var results = field.Select(unit => Scorer.Score(unit.Record, snapshot.Under.Rubric, cancellation));
+        var results = shelf.Each(field, unit => Scorer.Score(unit.Record, unit.Under.Rubric, cancellation), cancellation);
         var chances = RankOdds.Of(results, snapshot.Under.Rubric, index, seed, draws, earlier, null, progress, cancellation);
         lock (keeping)
             last = field.Count <= MostKept ? (field, chances) : null;

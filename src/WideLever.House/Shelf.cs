@@ -1,4 +1,6 @@
+using System.Collections.Concurrent;
 using System.Text.Json;
+using WideLever.Core.Checking;
 using WideLever.Core.Scoring;
 using WideLever.Interchange;
 using WideLever.Storage;
@@ -8,6 +10,12 @@ namespace WideLever.House;
 /// <summary>Keeps the one shelf that everyone sees: built once, and after every act that concerns it another put in its place.</summary>
 public sealed class Shelf(Store store, RubricInUse rubric)
 {
+    /// <summary>Units up to which a shelf holds every record in memory, some 50 kB each.</summary>
+    public const int MostHeld = 4_000;
+
+    /// <summary>Units that are read and scored at a time where a field is gone through once.</summary>
+    private const int AtATime = 256;
+
     /// <summary>What scores a record, and how long that may take.</summary>
     internal ShelfScoring Scoring { get; init; } = new(Scorer.Score, TimeSpan.FromSeconds(10));
 
@@ -44,7 +52,7 @@ public sealed class Shelf(Store store, RubricInUse rubric)
                 unit.Take(summary);
         }
         var unread = missing.SelectMany(same => same).Where(unit => !unit.IsSummedUp).ToList();
-        Read(snapshot, unread, null, cancellation);
+        Read(unread, null, cancellation);
         return Scored(snapshot, cancellation);
     }
 
@@ -65,7 +73,23 @@ public sealed class Shelf(Store store, RubricInUse rubric)
         }
     }
 
-    /// <summary>The shelf with every record in memory, so that a rubric can be tried on all of them at once.</summary>
+    /// <summary>
+    /// Something of each of some units, in their order, on all cores. Their records are read some at a time: of a large field not all are in memory at
+    /// once.
+    /// </summary>
+    /// <exception cref="UnreadableException">One cannot be read, or was taken off the shelf meanwhile.</exception>
+    public IEnumerable<T> Each<T>(IReadOnlyList<ShelfUnit> units, Func<ShelfUnit, T> of, CancellationToken cancellation)
+    {
+        foreach (var some in units.Chunk(AtATime))
+        {
+            var held = Read([.. some.Where(unit => !unit.IsRead)], null, cancellation);
+            foreach (var one in some.AsParallel().AsOrdered().WithCancellation(cancellation).Select(of).ToList())
+                yield return one;
+            GC.KeepAlive(held);
+        }
+    }
+
+    /// <summary>The shelf with every record in memory, so that a rubric can be tried on all of them at once; of more than <see cref="MostHeld"/> units those that fit.</summary>
     /// <param name="cancellation">Ends it early.</param>
     /// <param name="progress">Told how many are read, now and then; null: nobody asks.</param>
     public ShelfSnapshot WithRecords(CancellationToken cancellation, IProgress<int>? progress = null)
@@ -79,7 +103,12 @@ public sealed class Shelf(Store store, RubricInUse rubric)
         try
         {
             var snapshot = Now;
-            Read(snapshot, [.. snapshot.All.Where(unit => !unit.IsRead)], progress, cancellation);
+            var unread = snapshot.All.Where(unit => !unit.IsRead).ToList();
+            Read(unread, count =>
+            {
+                readSoFar = snapshot.All.Count - unread.Count + count;
+                progress?.Report(readSoFar);
+            }, cancellation);
             return snapshot;
         }
         finally
@@ -98,7 +127,7 @@ public sealed class Shelf(Store store, RubricInUse rubric)
         now = before.With(unitIds,
         [
             .. store.Documents.Shelf(unitIds).Select(row => before.Find(row.UnitId) is { } old && old.Row with { Served = row.Served } == row && old.Row.Served > 1 == row.Served > 1
-                ? old.UnderRubric(before.Under, signed[row.UnitId]) : Unit(row, before.Under, signed[row.UnitId])),
+                ? old.UnderRubric(before.Under, signed[row.UnitId]) : Unit(row, before.All.Count, before.Under, signed[row.UnitId])),
         ]);
     }
 
@@ -116,27 +145,28 @@ public sealed class Shelf(Store store, RubricInUse rubric)
     {
         var sheet = rubric.Sheet;
         var signed = store.Signatures.Latest();
-        return new(sheet, store.Documents.Shelf().Select(row => Unit(row, sheet, signed.GetValueOrDefault(row.UnitId))));
+        var rows = store.Documents.Shelf();
+        return new(sheet, rows.Select(row => Unit(row, rows.Count, sheet, signed.GetValueOrDefault(row.UnitId))));
     }
 
-    private ShelfUnit Unit(ShelfRow row, RubricSheet sheet, SignedDigests? signed) =>
-        new(row, sheet, signed, Scoring, () => store.Documents.Of([row.UnitId]).FirstOrDefault());
+    private ShelfUnit Unit(ShelfRow row, int among, RubricSheet sheet, SignedDigests? signed) =>
+        new(row, sheet, signed, Scoring with { HoldsRecords = among <= MostHeld }, () => store.Documents.Of([row.UnitId]).FirstOrDefault());
 
-    private void Read(ShelfSnapshot snapshot, List<ShelfUnit> unread, IProgress<int>? progress, CancellationToken cancellation)
+    /// <summary>Reads units, and gives what it read: as long as that is held it stays at hand.</summary>
+    private ConcurrentBag<RecordCheck> Read(List<ShelfUnit> unread, Action<int>? progress, CancellationToken cancellation)
     {
         if (unread.Count == 0)
-            return;
-        var read = snapshot.All.Count - unread.Count;
+            return [];
+        var (read, count) = (new ConcurrentBag<RecordCheck>(), 0);
         var wanted = unread.ToDictionary(unit => unit.Id, StringComparer.Ordinal);
         Parallel.ForEach(store.Documents.Of([.. wanted.Keys]), Cores(cancellation), documents =>
         {
-            wanted[documents.UnitId].Take(documents);
-            if (Interlocked.Increment(ref read) % 100 == 0)
-            {
-                readSoFar = read;
-                progress?.Report(read);
-            }
+            if (wanted[documents.UnitId].Take(documents) is { } check)
+                read.Add(check);
+            if (Interlocked.Increment(ref count) is var soFar && soFar % 100 == 0)
+                progress?.Invoke(soFar);
         });
+        return read;
     }
 
     private static ShelfSnapshot Scored(ShelfSnapshot snapshot, CancellationToken cancellation)

@@ -74,21 +74,22 @@ public enum SignedState
 /// <summary>How the units of a shelf are scored.</summary>
 /// <param name="Score">The result of a record under a rubric.</param>
 /// <param name="Budget">How long one may take.</param>
-internal sealed record ShelfScoring(Func<CheckedRecord, Rubric, CancellationToken, Result> Score, TimeSpan Budget);
+/// <param name="HoldsRecords">Whether records stay in memory once they are read; else they do until the memory is needed, and are read again.</param>
+internal sealed record ShelfScoring(Func<CheckedRecord, Rubric, CancellationToken, Result> Score, TimeSpan Budget, bool HoldsRecords = true);
 
 /// <summary>A unit of the shelf under one rubric. What it is asked for is worked out once and kept as long as the unit stands so.</summary>
 public sealed class ShelfUnit
 {
     private readonly ShelfScoring scoring;
     private readonly Func<ShelfDocuments?> load;
-    private RecordCheck? check;
+    private object? held;
     private ShelfSummary? summary;
     private FieldUnit? kinds;
     private IReadOnlyDictionary<ReasonKey, double>? losses;
 
     internal ShelfUnit(ShelfRow row, RubricSheet under, SignedDigests? signed, ShelfScoring scoring, Func<ShelfDocuments?> load, RecordCheck? check = null)
     {
-        (Row, Under, this.scoring, this.load, this.check) = (row, under, scoring, load, check);
+        (Row, Under, this.scoring, this.load, Known) = (row, under, scoring, load, check);
         Signed = StateOf(signed, row.UnitDigest, row.TeardownDigest, under.Sha256);
     }
 
@@ -105,7 +106,7 @@ public sealed class ShelfUnit
     public IReadOnlyList<Fault> Faults => Check.Faults;
 
     /// <summary>Whether it can be read; one that was summed up before and is not read yet is taken to.</summary>
-    public bool IsReadable => check is { } read ? read.Checked is not null : summary is not null || Check.Checked is not null;
+    public bool IsReadable => Known is { } read ? read.Checked is not null : summary is not null || Check.Checked is not null;
 
     /// <summary>Its record.</summary>
     /// <exception cref="UnreadableException">It cannot be read.</exception>
@@ -134,7 +135,7 @@ public sealed class ShelfUnit
 
     internal ShelfRow Row { get; }
 
-    internal bool IsRead => check is not null;
+    internal bool IsRead => Known is not null;
 
     internal bool IsSummedUp => summary is not null;
 
@@ -147,28 +148,42 @@ public sealed class ShelfUnit
     /// <summary>Whether its summary is kept already.</summary>
     internal bool IsKept { get; private set; }
 
-    /// <summary>Takes its documents, read along with others'; those of another moment are not taken.</summary>
-    internal void Take(ShelfDocuments documents)
+    /// <summary>Takes its documents, read along with others'; those of another moment are not taken. Gives what was read of it, or null.</summary>
+    internal RecordCheck? Take(ShelfDocuments documents)
     {
-        if (check is null && IsOf(documents))
-            check = Read(documents);
+        if (Known is { } known)
+            return known;
+        if (!IsOf(documents))
+            return null;
+        var read = Read(documents);
+        Known = read;
+        return read;
     }
 
     /// <summary>The same unit under another rubric: what was read stays.</summary>
-    internal ShelfUnit UnderRubric(RubricSheet sheet, SignedDigests? signed) => new(Row, sheet, signed, scoring, load, check is { Checked: not null } ? check : null);
+    internal ShelfUnit UnderRubric(RubricSheet sheet, SignedDigests? signed) => new(Row, sheet, signed, scoring, load, Known is { Checked: not null } read ? read : null);
 
     /// <summary>Whether an act overtook the moment that this is of, so that it was read as it stood after that.</summary>
     internal bool IsOvertaken { get; private set; }
+
+    /// <summary>What was read of it, if it is at hand; what cannot be read stays so.</summary>
+    private RecordCheck? Known
+    {
+        get => held is WeakReference<RecordCheck> lent ? lent.TryGetTarget(out var read) ? read : null : (RecordCheck?)held;
+        set => held = value is { Checked: not null } && !scoring.HoldsRecords ? new WeakReference<RecordCheck>(value) : value;
+    }
 
     private RecordCheck Check
     {
         get
         {
-            if (check is { } known)
+            if (Known is { } known)
                 return known;
             var documents = load();
             IsOvertaken |= documents is null || !IsOf(documents);
-            return check = documents is null ? new RecordCheck([new("", "is not there any more")], [], null) : Read(documents);
+            var check = documents is null ? new RecordCheck([new("", "is not there any more")], [], null) : Read(documents);
+            Known = check;
+            return check;
         }
     }
 
@@ -211,7 +226,8 @@ public sealed class ShelfUnit
         catch (Exception exception)
         {
             var why = exception is OperationCanceledException ? $"takes longer than {scoring.Budget.TotalSeconds:F0} s to score" : $"cannot be scored by this version of the program: {exception.Message}";
-            check = new([new("", $"{why}; it can be edited, taken off the shelf, and its file saved")], [], null);
+            var check = new RecordCheck([new("", $"{why}; it can be edited, taken off the shelf, and its file saved")], [], null);
+            Known = check;
             throw new UnreadableException($"the unit \"{Id}\"", check.Faults);
         }
         var (summed, ofKinds) = (ShelfSummary.Of(record.Record, result), FieldUnit.Of(result, record.Record));

@@ -45,8 +45,8 @@ public sealed class RankOdds
     /// <param name="place">The place, 1 the first.</param>
     public double Place(int unit, int place) => (double)places[unit][place - 1] / Draws;
 
-    /// <summary>The first and the last place that a unit may have taken, 1 the first: outside of them its chance is nothing.</summary>
-    public (int From, int To) Reach(int unit) => (places[unit].Kept.From + 1, Math.Min(Units, places[unit].Kept.To));
+    /// <summary>The first and the last place that a unit ever took, 1 the first: outside of them its chance is nothing.</summary>
+    public (int From, int To) Reach(int unit) => (places[unit].Taken.From + 1, places[unit].Taken.To);
 
     /// <summary>The chance that one unit is above another, 0..1; what is left of both chances is that they tie.</summary>
     /// <exception cref="InvalidOperationException">The field has more than <see cref="MaxPairs"/> units.</exception>
@@ -58,8 +58,8 @@ public sealed class RankOdds
     public int MostLikely(int unit)
     {
         var of = places[unit];
-        var most = of.Kept.From;
-        for (var place = most + 1; place < of.Kept.To; place++)
+        var (most, to) = of.Taken;
+        for (var place = most + 1; place < to; place++)
         {
             if (of[place] > of[most])
                 most = place;
@@ -115,7 +115,7 @@ public sealed class RankOdds
         var gathering = new Lock();
         var options = new ParallelOptions { CancellationToken = cancellation, MaxDegreeOfParallelism = threads ?? Environment.ProcessorCount };
         // Whole numbers are added up, so the order in which blocks end does not matter.
-        Parallel.For(first, Math.Max(first, last), options, () => new Tally(units, rubric, index, seed), (block, _, tally) =>
+        Parallel.For(first, Math.Max(first, last), options, () => new Tally(units, rubric, index, seed, places), (block, _, tally) =>
         {
             tally.Count(block, cancellation);
             progress?.Report(Interlocked.Add(ref done, RankDraws.Block));
@@ -123,7 +123,7 @@ public sealed class RankOdds
         }, tally =>
         {
             lock (gathering)
-                tally.AddTo(places, above);
+                tally.AddPairsTo(above);
         });
         return new(n, Math.Max(first, last) * RankDraws.Block, seed, index, places, above);
     }
@@ -132,12 +132,11 @@ public sealed class RankOdds
 
     private static int[] Pairs(int units) => units <= MaxPairs ? new int[units * units] : [];
 
-    /// <summary>What one thread counts.</summary>
-    private sealed class Tally(IReadOnlyList<DrawnUnit> units, Rubric rubric, IndexName index, ulong seed)
+    /// <summary>What one thread counts: places into those of all threads, which of a large field would be too many to have more than once.</summary>
+    private sealed class Tally(IReadOnlyList<DrawnUnit> units, Rubric rubric, IndexName index, ulong seed, PlaceCounts[] places)
     {
         private readonly RankScores scores = new(rubric);
         private readonly double[] rows = new double[units.Count * RankDraws.Block];
-        private readonly PlaceCounts[] places = Counts(units.Count);
         private readonly int[] above = Pairs(units.Count);
         private readonly double[] column = new double[units.Count];
         private readonly int[] order = new int[units.Count];
@@ -150,20 +149,29 @@ public sealed class RankOdds
                 cancellation.ThrowIfCancellationRequested();
                 scores.Score(units[unit], unit, index, rows.AsSpan(unit * RankDraws.Block, RankDraws.Block));
             }
-            CountPlaces();
             if (above.Length > 0)
                 CountPairs(cancellation);
+            CountPlaces();
         }
 
-        public void AddTo(PlaceCounts[] allPlaces, int[] allAbove)
+        public void AddPairsTo(int[] allAbove)
         {
-            for (var unit = 0; unit < places.Length; unit++)
-                allPlaces[unit].Add(places[unit]);
             for (var i = 0; i < above.Length; i++)
                 allAbove[i] += above[i];
         }
 
         private void CountPlaces()
+        {
+            PutPlaces();
+            for (var unit = 0; unit < units.Count; unit++)
+            {
+                lock (places[unit])
+                    places[unit].AddAll(rows.AsSpan(unit * RankDraws.Block, RankDraws.Block));
+            }
+        }
+
+        /// <summary>Puts in place of each score the place that it takes in its draw.</summary>
+        private void PutPlaces()
         {
             var n = units.Count;
             for (var draw = 0; draw < RankDraws.Block; draw++)
@@ -179,7 +187,7 @@ public sealed class RankOdds
                 {
                     if (rank > 0 && column[rank] != column[rank - 1])
                         place = rank;
-                    places[order[rank]].Add(place);
+                    rows[order[rank] * RankDraws.Block + draw] = place;
                 }
             }
         }

@@ -39,11 +39,11 @@ public static class CompareEndpoints
         var (asked, problem) = request.Json<FieldAsked>();
         if (asked is null)
             return problem!;
-        var snapshot = shelf.WithRecords(cancellation);
+        var snapshot = shelf.SummedUp(cancellation);
         if (asked.Units is not { Count: > 0 })
-            return TypedResults.Ok(View([.. snapshot.Units], snapshot.Under));
+            return TypedResults.Ok(View(snapshot.Units.ToList(), snapshot.Under, shelf, cancellation));
         var (field, refused) = Chosen(asked.Units, snapshot, 1);
-        return field is null ? refused! : TypedResults.Ok(View(field, snapshot.Under));
+        return field is null ? refused! : TypedResults.Ok(View(field, snapshot.Under, shelf, cancellation));
     }
 
     /// <summary>The units of some ids in their order; null with a problem where one is missing or twice, or there are too few.</summary>
@@ -67,9 +67,13 @@ public static class CompareEndpoints
         return faults.Count > 0 ? (null, Problems.Faulty(faults)) : (field, null);
     }
 
-    private static FieldView View(IReadOnlyList<ShelfUnit> field, RubricSheet sheet)
+    private static FieldView View(IReadOnlyList<ShelfUnit> field, RubricSheet sheet, House.Shelf shelf, CancellationToken cancellation) =>
+        View(field, [.. shelf.Each(field, Member, cancellation)], sheet);
+
+    private static FieldMember Member(ShelfUnit unit) => new(unit.Field, unit.Summary.Status, unit.Price);
+
+    private static FieldView View(IReadOnlyList<ShelfUnit> field, IReadOnlyList<FieldMember> members, RubricSheet sheet)
     {
-        var members = field.AsParallel().AsOrdered().Select(unit => new FieldMember(unit.Field, unit.Summary.Status, unit.Price)).ToList();
         var standings = Enum.GetValues<IndexName>().Select(index => FieldStanding.Of(members, index, sheet.Rubric).Select(StandingView.Of).ToList()).ToArray();
         return new(RubricView.Of(sheet.Rubric), sheet.Sha256,
         [
@@ -158,7 +162,7 @@ public static class CompareEndpoints
     }
 
     /// <summary>The whole comparison as a file: values, ranges, rubric, digests, and where a seed and draws are given the odds.</summary>
-    private static async Task<Results<FileContentHttpResult, JsonHttpResult<Problem>>> Takeaway(
+    private static async Task<Results<FileContentHttpResult, PushStreamHttpResult, JsonHttpResult<Problem>>> Takeaway(
         string format, string[] unit, string? index, int? seed, int? draws, House.Shelf shelf, Odds odds, LongWork work, CancellationToken cancellation)
     {
         if (format is not ("json" or "csv" or "xlsx"))
@@ -167,7 +171,7 @@ public static class CompareEndpoints
         if (index is not null && !WordList.TryParse(index, out which))
             return Problems.Faulty([new("index", "must be repair, upgrade or combined")]);
         // An address holds only so many ids: none stands for the whole shelf.
-        var snapshot = shelf.WithRecords(cancellation);
+        var snapshot = shelf.SummedUp(cancellation);
         string[] ids = unit.Length > 0 ? unit : [.. snapshot.Units.Select(one => one.Id)];
         var (field, refused) = Chosen(ids, snapshot, 1);
         if (field is null)
@@ -176,7 +180,8 @@ public static class CompareEndpoints
             return Problems.Faulty([new("draws", $"are too many for a file of {ids.Length} units: up to {MostInFile / ids.Length} are drawn for one")]);
         if (draws is < 1 or > RankOdds.MaxDraws || seed is < 0)
             return Problems.Faulty([new("draws", $"must be 1 to {RankOdds.MaxDraws}, with a seed of 0 or more")]);
-        var view = View(field, snapshot.Under);
+        var whole = shelf.Each(field, one => (Member: Member(one), Sha256: CanonicalJson.Sha256(RecordJson.RecordNode(one.Record.Record))), cancellation).ToList();
+        var (view, digests) = (View(field, [.. whole.Select(one => one.Member)], snapshot.Under), whole.Select(one => one.Sha256).ToList());
         var drawn = seed is { } from && draws is { } number && ids.Length > 1
             ? await work.InTurnAsync(() => Drawn(new(ids, which, from, number), odds, null, cancellation), cancellation)
             : null;
@@ -190,12 +195,13 @@ public static class CompareEndpoints
                 view.Rubric,
                 view.RubricSha256,
                 view.Units,
-                RecordSha256 = field.ToDictionary(one => one.Id, one => CanonicalJson.Sha256(RecordJson.RecordNode(one.Record.Record))),
+                RecordSha256 = field.Zip(digests).ToDictionary(one => one.First.Id, one => one.Second),
                 Odds = drawn,
             };
-            return TypedResults.File(JsonSerializer.SerializeToUtf8Bytes(file, Spread), "application/json", "comparison.json");
+            // Of a large field it is some 75 MB.
+            return TypedResults.Stream(to => JsonSerializer.SerializeAsync(to, file, Spread, cancellation), "application/json", "comparison.json");
         }
-        var table = Table(view, drawn, field);
+        var table = Table(view, drawn, digests);
         return format == "csv" ? TypedResults.File(table.Csv(), "text/csv; charset=utf-8", "comparison.csv") : TypedResults.File(table.Xlsx(), Sheet, "comparison.xlsx");
     }
 
@@ -204,9 +210,10 @@ public static class CompareEndpoints
 
     private static readonly JsonSerializerOptions Spread = new(RecordJson.Options) { WriteIndented = true };
 
-    private static ComparisonTable Table(FieldView view, OddsView? odds, IReadOnlyList<ShelfUnit> field)
+    private static ComparisonTable Table(FieldView view, OddsView? odds, List<string> digests)
     {
         var rubric = view.Rubric;
+        var drawn = odds?.Units.ToDictionary(unit => unit.Id);
         var kinds = view.Units.SelectMany(unit => unit.RepairKinds.Select(kind => ("repair", kind.Kind)).Concat(unit.UpgradeKinds.Select(kind => ("upgrade", kind.Kind)))).Distinct().Order().ToList();
         var columns = new List<string> { "id", "maker", "model", "modelCode", "class", "year", "price", "currency", "status" };
         foreach (var index in Enum.GetValues<IndexName>().Select(index => index.Word()))
@@ -227,10 +234,10 @@ public static class CompareEndpoints
                     : [null, null, null, null]));
                 if (odds is not null)
                 {
-                    var own = odds.Units.FirstOrDefault(one => one.Id == unit.Id);
+                    var own = drawn!.GetValueOrDefault(unit.Id);
                     row.AddRange([odds.Index.Word(), own?.MostLikely, own?.From, own?.To, odds.Seed, odds.Draws]);
                 }
-                row.AddRange([rubric.Name, rubric.Revision, view.RubricSha256, CanonicalJson.Sha256(RecordJson.RecordNode(field[i].Record.Record)), Core.CoreVersion.Method]);
+                row.AddRange([rubric.Name, rubric.Revision, view.RubricSha256, digests[i], Core.CoreVersion.Method]);
                 return (IReadOnlyList<object?>)row;
             }),
         ]);

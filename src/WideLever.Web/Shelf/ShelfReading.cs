@@ -14,7 +14,9 @@ internal sealed class ShelfReading(House.Shelf shelf, Store store, PhotoFiles ph
             {
                 shelf.SummedUp(stoppingToken);
                 shelf.Keep();
-                shelf.WithRecords(stoppingToken);
+                // A larger shelf would not stay in memory.
+                if (shelf.Now.All.Count <= House.Shelf.MostHeld)
+                    shelf.WithRecords(stoppingToken);
                 photos.Tidy(store.Photos.EverNamed(), stoppingToken);
             }, stoppingToken);
         }

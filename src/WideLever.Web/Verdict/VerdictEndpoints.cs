@@ -59,11 +59,11 @@ public static class VerdictEndpoints
         workpieces.Find(unitId).Answer(piece =>
         {
             var (record, rubric) = (piece.Record, piece.Rubric);
-            var others = shelf.WithRecords(cancellation).Units.Where(one => one.Id != unitId).ToList();
-            var peers = Reasons.Peers(record.Record.Unit.Class, [.. others.Select(one => one.Record.Record.Unit.Class)]);
+            var others = shelf.SummedUp(cancellation).Units.Where(one => one.Id != unitId).ToList();
+            var peers = Reasons.Peers(record.Record.Unit.Class, [.. others.Select(one => one.Summary.Class)]);
             var picked = record.Record.Unit.Reasons;
             return new ReasonsView(
-                Reasons.Of(record, rubric, [.. peers.Positions.AsParallel().AsOrdered().WithCancellation(cancellation).Select(position => others[position].Losses)]),
+                Reasons.Of(record, rubric, [.. shelf.Each([.. peers.Positions.Select(position => others[position])], peer => peer.Losses, cancellation)]),
                 [.. picked.Zip(Reasons.Stale(record, rubric, picked), (reason, stale) => new PickedReasonView(reason, stale))],
                 peers.Class, peers.Positions.Count);
         });
