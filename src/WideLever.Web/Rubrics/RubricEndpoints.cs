@@ -203,7 +203,7 @@ public static class RubricEndpoints
         {
             var snapshot = shelf.WithRecords(cancellation, progress);
             var units = snapshot.Units.ToList();
-            return new(snapshot, units, [.. units.Select(unit => unit.Record)], [.. units.AsParallel().AsOrdered().Select(unit => AsTravelled(unit.Summary.Indices))]);
+            return new(snapshot, units, [.. shelf.Each(units, unit => unit.Record, cancellation)], [.. units.AsParallel().AsOrdered().Select(unit => AsTravelled(unit.Summary.Indices))]);
         }
 
         private static Indices AsTravelled(Indices indices) =>
