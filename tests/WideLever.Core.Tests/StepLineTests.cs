@@ -92,8 +92,8 @@ public sealed class StepLineTests
     public void Other_actions_have_theirs()
     {
         Action("slide").ShouldBe(new Slide());
-        Action("2 cables").ShouldBe(new Route { Count = 2 });
-        Action("tab 2").ShouldBe(new Unbond { Bond = Bond.ReleaseTab, Count = 2 });
+        Action("2 route").ShouldBe(new Route { Count = 2 });
+        Action("release tab 2").ShouldBe(new Unbond { Bond = Bond.ReleaseTab, Count = 2 });
         Action("2 soft glue 120 mm with heat").ShouldBe(new Unbond { Bond = Bond.SoftGlue, Count = 2, LengthMm = 120, Tool = Tool.Heat });
         Action("unbond tape x80").ShouldBe(new Unbond { Bond = Bond.Tape, LengthMm = 80 });
         Action("peel tape").ShouldBe(new Peel { What = PeelWhat.Tape });
@@ -191,7 +191,7 @@ public sealed class StepLineTests
     [InlineData("ph0 m2x0,4", "0.5 to 100 mm")]
     [InlineData("ph0 m2x101", "0.5 to 100 mm")]
     [InlineData("soft glue 6000mm", "1 to 5000 mm")]
-    [InlineData("tab 20mm", "no length")]
+    [InlineData("release tab 20mm", "no length")]
     [InlineData("lift unplug", "two actions in one phrase")]
     [InlineData("cover", "what is done with it")]
     [InlineData("tape", "what is done with it")]

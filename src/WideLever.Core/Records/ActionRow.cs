@@ -132,7 +132,7 @@ public sealed record ActionRow
         },
         new()
         {
-            Verb = Verb.Route, New = _ => new Route(), Said = ["route", "unroute", "cable"], SaidOfMany = ["cables"],
+            Verb = Verb.Route, New = _ => new Route(), Said = ["route", "unroute"],
             Title = "Free the cable", About = "a cable route", Log = "cable out of its channel", Button = "Cable route",
         },
         new()

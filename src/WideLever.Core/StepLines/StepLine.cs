@@ -12,8 +12,23 @@ public static class StepLine
     /// <summary>Longest line, characters: what the largest step needs.</summary>
     public const int MaxLength = 40_000;
 
+    /// <summary>Longest line that is read as everyday words, characters.</summary>
+    public const int MaxEveryday = 2_000;
+
     /// <summary>Reads a line. What is not understood becomes a fault with its place, and the rest is read all the same.</summary>
-    public static StepLineReading Read(string line, StepLineContext context) => new Reader(line, context).Read();
+    public static StepLineReading Read(string line, StepLineContext context)
+    {
+        var tokens = LineTokens.Of(line);
+        var reading = new Reader(line, tokens, context).Read();
+        if (reading.Faults.Count == 0 || line.Length > MaxEveryday)
+            return reading;
+        // What is no line of the grammar may be one of everyday words.
+        var words = new EverydayLine(tokens, context);
+        if (!words.IsOne)
+            return reading;
+        var everyday = new Reader(line, words.Read(), context).Read();
+        return everyday.Faults.Count < reading.Faults.Count ? everyday : reading;
+    }
 
     /// <summary>The line that reads as this step, its id aside, where it stands in the context.</summary>
     /// <param name="step">The step.</param>
@@ -24,9 +39,8 @@ public static class StepLine
     /// <summary>The actions of a step alone, as the line says them.</summary>
     public static string Actions(Step step) => string.Join(", ", step.Actions.Select(StepLinePrinter.Action));
 
-    private sealed class Reader(string line, StepLineContext context)
+    private sealed class Reader(string line, List<Token> tokens, StepLineContext context)
     {
-        private readonly List<Token> tokens = LineTokens.Of(line);
         private readonly List<LineFault> faults = [];
         private readonly List<LineChip> chips = [];
         private readonly List<TeardownAction> actions = [];

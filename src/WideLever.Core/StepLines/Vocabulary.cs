@@ -62,7 +62,7 @@ internal static partial class Vocabulary
     public static readonly IReadOnlyList<string> Completions =
     [
         "clips", "captive", "cover", "coax", "card", "lift", "unplug", "under", "module", "flip", "wire", "bar", "part", "paste", "pad", "peel",
-        "foot", "feet", "label", "seal", "shield", "film", "tape", "plug", "board", "assembly", "display", "tab", "foam", "gasket", "soft glue", "rigid glue",
+        "foot", "feet", "label", "seal", "shield", "film", "tape", "plug", "board", "assembly", "display", "release tab", "foam", "gasket", "soft glue", "rigid glue",
         "unbond", "slide lock", "slide", "push", "press", "tight wire", "blade", "spring", "latches", "swing", "switch", "route", "move", "liquid metal",
         "thermal", "loose", "screws", "slotted", "six-lobe", "six-lobe pin", "five-lobe", "tri-lobe", "cross", "jis", "hex", "nut", "spanner",
         "off", "after", "needs nothing", "together", "with", "took", "note", "remark", "tighten", "late", "damage", "along", "hard", "fragile", "tried",
@@ -113,10 +113,13 @@ internal static partial class Vocabulary
     [GeneratedRegex(@"^(\d{1,4})[-–](\d{1,4})", RegexOptions.CultureInvariant)]
     private static partial Regex SpanShape();
 
+    [GeneratedRegex(@"^(?:~(\d{1,4})|(\d{1,4})\+)", RegexOptions.CultureInvariant)]
+    private static partial Regex RoughShape();
+
     /// <summary>The longest piece at the start of a word that has the shape of a size, thread, length or number; else the whole word.</summary>
     public static int PieceLength(string word)
     {
-        foreach (var shape in new[] { SpanShape(), TimesShape(), MillimetresShape(), NumberShape(), SizeShape(), ThreadShape() })
+        foreach (var shape in new[] { SpanShape(), RoughShape(), TimesShape(), MillimetresShape(), NumberShape(), SizeShape(), ThreadShape() })
         {
             if (shape.Match(word) is { Success: true } piece && (piece.Length == word.Length || !char.IsAsciiDigit(word[piece.Length])))
                 return piece.Length;
@@ -154,12 +157,19 @@ internal static partial class Vocabulary
     public static bool TryNumber(string word, out double number) =>
         double.TryParse(word.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out number);
 
-    /// <summary>A span of counts written <c>9-11</c>.</summary>
+    /// <summary>A span of counts written <c>9-11</c>; <c>~10</c>, a fifth either way; <c>10+</c>, up to twice as many.</summary>
     public static bool TrySpan(string word, out (int Least, int Most) span)
     {
-        var found = SpanShape().Match(word) is { Success: true } match && match.Length == word.Length ? match : null;
-        span = found is null ? default : (int.Parse(found.Groups[1].ValueSpan, CultureInfo.InvariantCulture), int.Parse(found.Groups[2].ValueSpan, CultureInfo.InvariantCulture));
-        return found is not null;
+        span = default;
+        if (SpanShape().Match(word) is { Success: true } apart && apart.Length == word.Length)
+            span = (Whole(apart.Groups[1]), Whole(apart.Groups[2]));
+        else if (RoughShape().Match(word) is { Success: true } rough && rough.Length == word.Length)
+            span = rough.Groups[1] is { Success: true } about ? (Math.Max(Math.Min(1, Whole(about)), (int)(Whole(about) * 0.8)), (int)Math.Ceiling(Whole(about) * 1.2)) : (Whole(rough.Groups[2]), 2 * Whole(rough.Groups[2]));
+        else
+            return false;
+        return true;
+
+        static int Whole(Group digits) => int.Parse(digits.ValueSpan, CultureInfo.InvariantCulture);
     }
 
     /// <summary>Whether a word names more than one: without a number before it nobody counted.</summary>
@@ -225,7 +235,7 @@ internal static partial class Vocabulary
         Add("tape, tapes", new Term { Cover = Cover.Tape, Tells = [(Verb.Peel, (int)PeelWhat.Tape), (Verb.Unbond, (int)Bond.Tape)] });
 
         void Bonded(string words, Bond bond) => Add(words, new Term { Tells = [(Verb.Unbond, (int)bond)], Implied = Verb.Unbond });
-        Bonded("releasetab, release tab, release tabs, tab, tabs", Bond.ReleaseTab);
+        Bonded("releasetab, release tab, release tabs", Bond.ReleaseTab);
         Bonded("foam", Bond.Foam);
         Bonded("gasket, gaskets", Bond.Gasket);
         Bonded("softglue, soft glue, soft", Bond.SoftGlue);

@@ -1,0 +1,34 @@
+using System.Numerics;
+using F23.StringSimilarity;
+
+namespace WideLever.Core.Words;
+
+/// <summary>Finds the known word that a slip of the keys made of another. Words of three letters and less are too near each other to tell.</summary>
+/// <param name="known">The known words.</param>
+public sealed class Slips(IEnumerable<string> known)
+{
+    // A letter may be lost of a word of four.
+    private const int Shortest = 4, Longest = 40, LongWord = 8;
+
+    private static readonly Damerau Distance = new();
+
+    private readonly (string Word, uint Letters)[] known = [.. known.Where(word => word.Length >= Shortest).Distinct().Select(word => (word, LettersOf(word)))];
+
+    /// <summary>The known word that one slip, or two in a long word, makes of this one; null: none is so near.</summary>
+    /// <param name="word">In small letters.</param>
+    public string? Of(string word)
+    {
+        if (word.Length is < Shortest - 1 or > Longest)
+            return null;
+        var (most, letters) = (word.Length >= LongWord ? 2 : 1, LettersOf(word));
+        foreach (var (candidate, of) in known)
+        {
+            // A slip changes two letters of the alphabet at most: nearly all words need no closer look.
+            if (Math.Abs(candidate.Length - word.Length) <= most && BitOperations.PopCount(of ^ letters) <= 2 * most && Distance.Distance(word, candidate) <= most)
+                return candidate;
+        }
+        return null;
+    }
+
+    private static uint LettersOf(string word) => word.Aggregate(0u, (letters, c) => letters | 1u << (c - 'a' & 31));
+}
