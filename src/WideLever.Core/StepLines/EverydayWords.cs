@@ -1,4 +1,5 @@
 using System.Collections.Frozen;
+using System.Globalization;
 
 namespace WideLever.Core.StepLines;
 
@@ -72,13 +73,12 @@ internal static class EverydayWords
     public static string? SlipOf(string word) => Known.Of(word);
 
     /// <summary>Counts in words; null: somebody counted nothing.</summary>
-    public static readonly FrozenDictionary<string, string?> Counts = new Dictionary<string, string?>
-    {
-        ["one"] = "1", ["two"] = "2", ["three"] = "3", ["four"] = "4", ["five"] = "5", ["six"] = "6", ["seven"] = "7", ["eight"] = "8", ["nine"] = "9", ["ten"] = "10",
-        ["eleven"] = "11", ["twelve"] = "12", ["thirteen"] = "13", ["fourteen"] = "14", ["fifteen"] = "15", ["sixteen"] = "16", ["seventeen"] = "17",
-        ["eighteen"] = "18", ["nineteen"] = "19", ["twenty"] = "20", ["dozen"] = "12", ["both"] = "2", ["couple"] = "2", ["pair"] = "2", ["few"] = "2-5",
-        ["some"] = null, ["many"] = null, ["several"] = null, ["various"] = null, ["lots"] = null,
-    }.ToFrozenDictionary();
+    public static readonly FrozenDictionary<string, string?> Counts =
+        "one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen twenty".Split(' ')
+            .Select((word, i) => KeyValuePair.Create(word, (string?)(i + 1).ToString(CultureInfo.InvariantCulture)))
+            .Concat(new (string Word, string? Count)[] { ("dozen", "12"), ("both", "2"), ("couple", "2"), ("pair", "2"), ("few", "2-5"), ("some", null), ("many", null), ("several", null), ("various", null), ("lots", null) }
+                .Select(said => KeyValuePair.Create(said.Word, said.Count)))
+            .ToFrozenDictionary();
 
     /// <summary>Words before a number that is not certain.</summary>
     public static readonly FrozenSet<string> About = new[] { "about", "around", "roughly", "approximately", "approx", "circa", "ca" }.ToFrozenSet();
@@ -87,13 +87,12 @@ internal static class EverydayWords
     public static readonly FrozenSet<string> Colours = new[] { "black", "white", "grey", "gray", "red", "blue", "yellow", "green" }.ToFrozenSet();
 
     /// <summary>Kinds by names that are no word of the line itself: the name that the line has for each.</summary>
-    public static readonly FrozenDictionary<string, string> Parts = new Dictionary<string, string>
+    public static readonly FrozenDictionary<string, string> Parts = new[]
     {
-        ["motherboard"] = "mainboard", ["logic board"] = "mainboard", ["nvme"] = "ssd", ["m.2"] = "ssd", ["hdd"] = "drive", ["hard drive"] = "drive", ["hard disk"] = "drive",
-        ["heat sink"] = "heatsink", ["wifi card"] = "wifi", ["wlan card"] = "wifi", ["wlan"] = "wifi", ["wireless"] = "wifi", ["dimm"] = "memory", ["screen"] = "lid",
-        ["display"] = "lid", ["trackpad"] = "touchpad", ["webcam"] = "camera", ["palmrest"] = "palm rest", ["cell"] = "pack", ["m.2 ssd"] = "ssd", ["nvme ssd"] = "ssd",
-        ["ssd card"] = "ssd", ["ram stick"] = "ram", ["memory module"] = "memory", ["battery pack"] = "battery", ["speakers"] = "speakers",
-    }.ToFrozenDictionary();
+        ("mainboard", "motherboard, logic board"), ("ssd", "nvme, m.2, m.2 ssd, nvme ssd, ssd card"), ("drive", "hdd, hard drive, hard disk"), ("heatsink", "heat sink"),
+        ("wifi", "wifi card, wlan card, wlan, wireless"), ("memory", "dimm, memory module"), ("ram", "ram stick"), ("lid", "screen, display"), ("touchpad", "trackpad"),
+        ("camera", "webcam"), ("palm rest", "palmrest"), ("battery", "battery pack"), ("pack", "cell"),
+    }.SelectMany(named => named.Item2.Split(", ").Select(word => KeyValuePair.Create(word, named.Item1))).ToFrozenDictionary();
 
     private static readonly Slips Known = new(
         [.. ByWord.Keys, .. Vocabulary.All, .. Vocabulary.Kinds.Keys, .. Counts.Keys, .. About, .. Parts.Keys, "least", "soft", "hard", "rigid", "lock", "board", "power", "under"]);
