@@ -20,6 +20,11 @@ interface Props {
   onChip: (action: number | null) => void;
 }
 
+/** What was said of an action that no fact is made of: it is its note. */
+function Aside({ note }: { note?: string | null }) {
+  return note == null ? null : <span className="second"> “{note}”</span>;
+}
+
 /** The step line with its completions, its chips and its faults. */
 export function StepLineBox({
   draft,
@@ -129,13 +134,14 @@ export function StepLineBox({
         {reading !== null && (
           <ul className="chips" aria-label="What the line says">
             {reading.chips.map((chip) => (
-              <li key={`${chip.kind} ${chip.start}`}>
+              <li key={`${chip.kind} ${chip.start} ${chip.index}`}>
                 <button
                   type="button"
                   className={`chip chip-${chip.kind}`}
                   onClick={() => onChip(chip.kind === 'action' ? chip.index : null)}
                 >
                   {chipText(chip, reading)}
+                  <Aside note={chip.kind === 'action' ? reading.step.actions[chip.index]?.notes : null} />
                 </button>
               </li>
             ))}
