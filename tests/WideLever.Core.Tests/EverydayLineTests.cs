@@ -110,12 +110,15 @@ public class EverydayLineTests
     [InlineData("two three clips", "unrecognised word \"three\"")]
     [InlineData("the rear edge", "say at least one action")]
     [InlineData("3 5 screws at the rear", "said twice")]
+    [InlineData("remove the fan captive", "there is no part")]
+    [InlineData("remove 3 screws, wibble", "unrecognised word \"wibble\"")]
     public void What_is_no_meaning_of_its_words_is_a_fault(string line, string message) =>
         StepLine.Read(line, Fresh).Faults.ShouldContain(fault => fault.Message.Contains(message), string.Join(" | ", StepLine.Read(line, Fresh).Faults.Select(fault => fault.Message)));
 
     [Fact]
     public void Words_that_say_no_fact_are_kept_as_the_phrases_note()
     {
+        StepLine.Read("12 clips, gently along the edge", Fresh).Step.Actions.ShouldHaveSingleItem().Notes.ShouldBe("gently along edge");
         var actions = StepLine.Read("2 screws along the rear edge, unplug the fan", Fresh).Step.Actions;
         actions[0].Notes.ShouldBe("along rear edge");
         actions[1].Notes.ShouldBe("fan");

@@ -36,6 +36,8 @@ internal sealed class EverydayLine(IReadOnlyList<Token> line, StepLineContext co
             Phrase([.. line.Skip(i).Take(end - i)]);
             i = end < line.Count && (line[end].Kind is TokenKind.Comma or TokenKind.Semicolon || IsAnd(line[end])) ? end + 1 : end;
         }
+        if (line.Count > 0 && said.Count > 0)
+            Aside(line[^1]);
         // What comes out comes out last, whichever end of the line it is said at.
         return said.Count == 0 ? taken : taken.Count == 0 ? said : [.. said, Comma(taken[0]), .. taken];
     }
@@ -116,7 +118,7 @@ internal sealed class EverydayLine(IReadOnlyList<Token> line, StepLineContext co
     {
         if (IsUnderstood(words))
         {
-            (wasScrews, wasFlips) = (false, false);
+            (wasScrews, wasFlips) = (words.Exists(word => (Says(word) & Everyday.Screw) != 0 || Said.IsScrewFact(word.Text)), false);
             Begin(words[0]);
             said.AddRange(words);
             Aside(words[^1]);
@@ -135,11 +137,14 @@ internal sealed class EverydayLine(IReadOnlyList<Token> line, StepLineContext co
         if (phrase.Action is not { } action)
         {
             if (phrase.Goes is null && !phrase.PowerOff && !(wasFlips && phrase.All.HasFlag(Everyday.Ribbon)))
-                aside.AddRange(phrase.Asides.Select(word => word.Text));
+                aside.AddRange(phrase.Asides.Where(IsSideWord).Select(word => word.Text));
             else if (phrase.Goes is not null && phrase.Note is { } of)
                 taken.AddRange(of);
-            foreach (var unknown in phrase.NotUnderstood)
-                said.AddRange([Comma(unknown), unknown]);
+            // A phrase that does nothing is none, unless it only says where or with what the next is done.
+            if (phrase.Goes is null)
+                said.AddRange(phrase.NotUnderstood.Concat(phrase.Asides.Where(word => !IsSideWord(word))).SelectMany(unknown => new[] { Comma(unknown), unknown }));
+            else
+                taken.AddRange(phrase.NotUnderstood);
             return;
         }
         var goesOn = wasScrews && phrase.IsOfScrewsBefore;
@@ -152,6 +157,8 @@ internal sealed class EverydayLine(IReadOnlyList<Token> line, StepLineContext co
         Aside(words[^1]);
         (wasScrews, wasFlips) = (phrase.IsScrews, action.Exists(token => token.Text == "flip"));
     }
+
+    private static bool IsSideWord(Token word) => (Says(word) & Everyday.Aside) != 0 || Vocabulary.TryTool(Plain(word.Text), out _);
 
     private void Begin(Token at)
     {
@@ -537,7 +544,7 @@ internal sealed class EverydayLine(IReadOnlyList<Token> line, StepLineContext co
                     facts.Add(words[i]);
                 }
             }
-            IsScrews = Has(Everyday.Screw) || facts.Exists(fact => Vocabulary.TrySize(fact.Text, out _, out _) || Vocabulary.TryThread(fact.Text, out _));
+            IsScrews = Has(Everyday.Screw) || (within.wasScrews && facts.Count > 0) || facts.Exists(fact => Vocabulary.TrySize(fact.Text, out _, out _) || Vocabulary.TryThread(fact.Text, out _));
             if (!IsScrews)
             {
                 foreach (var fact in facts)
@@ -559,7 +566,8 @@ internal sealed class EverydayLine(IReadOnlyList<Token> line, StepLineContext co
             return true;
         }
 
-        private static bool IsScrewFact(string word)
+        /// <summary>Whether a word tells drive, size, thread or length of screws, or several of them in one.</summary>
+        public static bool IsScrewFact(string word)
         {
             // 8ph0m2x5 is several facts in one.
             for (var start = 0; start < word.Length;)

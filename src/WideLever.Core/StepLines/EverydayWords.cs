@@ -107,7 +107,7 @@ internal static class EverydayWords
         }
         Add(Everyday.Aside, "the a an of at in on to from and its it this that these those all every each then here round around along edge edges side sides corner corners rear front left right top bottom "
             + "upper lower middle centre center back inner outer first second other same small little big large long short thin thick black white grey gray red blue yellow green silver brass "
-            + "plastic metal rubber steel copper clear hidden visible near next by behind beside between above below over for is are was with carefully gently slowly just only still again please main tiny old new case shell piece pieces round");
+            + "plastic metal rubber steel copper clear hidden visible near next by behind beside between above below over for is are was with carefully gently slowly just only still again please main tiny old new case shell piece pieces spudger spatula");
         Add(Everyday.Takes, "remove removed take pull pulled lift lifted extract slide ease bring");
         Add(Everyday.Out, "out off up away free apart");
         Add(Everyday.Unplugs, "disconnect disconnected unplug unplugged detach detached unhook");
