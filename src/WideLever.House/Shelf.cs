@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Runtime.ExceptionServices;
 using System.Text.Json;
 using WideLever.Core.Checking;
 using WideLever.Core.Scoring;
@@ -83,9 +84,22 @@ public sealed class Shelf(Store store, RubricInUse rubric)
         foreach (var some in units.Chunk(AtATime))
         {
             var held = Read([.. some.Where(unit => !unit.IsRead)], null, cancellation);
-            foreach (var one in some.AsParallel().AsOrdered().WithCancellation(cancellation).Select(of).ToList())
+            foreach (var one in OnAllCores(some, of, cancellation))
                 yield return one;
             GC.KeepAlive(held);
+        }
+    }
+
+    private static List<T> OnAllCores<T>(ShelfUnit[] units, Func<ShelfUnit, T> of, CancellationToken cancellation)
+    {
+        try
+        {
+            return [.. units.AsParallel().AsOrdered().WithCancellation(cancellation).Select(of)];
+        }
+        catch (AggregateException several) when (several.InnerExceptions.OfType<UnreadableException>().FirstOrDefault() is { } unreadable)
+        {
+            ExceptionDispatchInfo.Throw(unreadable);
+            throw;
         }
     }
 

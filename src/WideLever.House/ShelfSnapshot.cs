@@ -169,7 +169,11 @@ public sealed class ShelfUnit
     /// <summary>What was read of it, if it is at hand; what cannot be read stays so.</summary>
     private RecordCheck? Known
     {
-        get => held is WeakReference<RecordCheck> lent ? lent.TryGetTarget(out var read) ? read : null : (RecordCheck?)held;
+        get => held switch
+        {
+            WeakReference<RecordCheck> lent => lent.TryGetTarget(out var read) ? read : null,
+            var read => (RecordCheck?)read,
+        };
         set => held = value is { Checked: not null } && !scoring.HoldsRecords ? new WeakReference<RecordCheck>(value) : value;
     }
 

@@ -173,4 +173,18 @@ public sealed class DataAlwaysOpensTests : OpenHouse
         new Shelving(desk, Store).Remove("w", hard).Value.ShouldNotBeNull();
         shelf.SummedUp(CancellationToken.None).Unreadable.ShouldBeEmpty();
     }
+
+    [Fact]
+    public void What_is_gone_through_unit_by_unit_says_which_one_cannot_be_read()
+    {
+        var (damaged, _) = (Shelve("3-modular", "DAMAGED"), Shelve("1-two-routes", "WHOLE"));
+        Shelf.SummedUp(CancellationToken.None);
+        Shelf.Keep();
+        // Both stand on the shelf by what was kept of them, and neither is read.
+        var units = new Shelf(Store, Rubric).SummedUp(CancellationToken.None).All.ToList();
+        Shelf.Each(units.Take(1).ToList(), unit => unit.Record.Record.Unit.ModelCode, CancellationToken.None).ShouldBe(["DAMAGED"]);
+        units = [.. new Shelf(Store, Rubric).SummedUp(CancellationToken.None).All];
+        Tamper("UPDATE unit SET document = '{}' WHERE id = @damaged", new { damaged });
+        Should.Throw<UnreadableException>(() => Shelf.Each(units, unit => unit.Record, CancellationToken.None).ToList()).Message.ShouldContain(damaged);
+    }
 }
