@@ -60,7 +60,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         "ph0m2x3, module=memory-a@under the k⇥⏎",
         "module=memory-a@under the b⇥⏎",
         "wire, lift=jack⏎",
-        "16cl, 2tab, bar, lift assembly=panel@o⇥⏎",
+        "16cl, 2release tab, bar, lift assembly=panel@o⇥⏎",
         "slide lock, 3t5m2x2, lift=to⇥ after 3@i⇥⏎",
     ];
 

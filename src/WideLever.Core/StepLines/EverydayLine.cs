@@ -8,18 +8,19 @@ namespace WideLever.Core.StepLines;
 /// <c>remove the fan, 3 ph0</c> becomes <c>3 ph0, lift = fan</c>. What says no fact becomes the phrase's note. <c>docs/step-line.md</c>,
 /// <em>Everyday words</em>.
 /// </summary>
-internal sealed class EverydayLine(IReadOnlyList<Token> line, StepLineContext context)
+internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext context)
 {
+    private readonly List<Token> line = [.. tokens.SelectMany(Apart)];
     private readonly StepLineContext record = context;
     private readonly List<Token> said = [], taken = [];
     private readonly List<string> aside = [];
     private bool wasScrews, wasFlips, powerIsOff;
 
     // What tells a drive that it is a card stands in any phrase of the line.
-    private readonly bool isCard = line.Any(token => token.Kind == TokenKind.Word && Plain(token.Text) is "m.2" or "nvme" or "ssd");
+    private readonly bool isCard = tokens.Any(token => token.Kind == TokenKind.Word && Plain(token.Text) is "m.2" or "nvme" or "ssd");
 
     // Who names what comes free need not be understood to have said it.
-    private readonly bool freesByItself = line.Any(token => token.Kind == TokenKind.Frees);
+    private readonly bool freesByItself = tokens.Any(token => token.Kind == TokenKind.Frees);
 
     /// <summary>Whether the line has an everyday word at all: what goes against the grammar in the grammar's own words stays a fault.</summary>
     public bool IsOne => line.Any(token => token.Kind == TokenKind.Word && Vocabulary.Find(token.Text) is null && Plain(token.Text) is var word
@@ -40,6 +41,14 @@ internal sealed class EverydayLine(IReadOnlyList<Token> line, StepLineContext co
             Aside(line[^1]);
         // What comes out comes out last, whichever end of the line it is said at.
         return said.Count == 0 ? taken : taken.Count == 0 ? said : [.. said, Comma(taken[0]), .. taken];
+    }
+
+    /// <summary>A count that is written in one with its word: 12snaps.</summary>
+    private static IEnumerable<Token> Apart(Token token)
+    {
+        var digits = token.Kind == TokenKind.Word ? token.Text.TakeWhile(char.IsAsciiDigit).Count() : 0;
+        return digits > 0 && digits < token.Text.Length && EverydayWords.Of(Plain(token.Text[digits..])) != Everyday.None
+            ? [token with { Text = token.Text[..digits], End = token.Start + digits }, token with { Text = token.Text[digits..], Start = token.Start + digits }] : [token];
     }
 
     /// <summary>Whether a word begins a phrase of its own without a comma before it.</summary>
