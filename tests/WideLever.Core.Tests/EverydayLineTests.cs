@@ -110,6 +110,8 @@ public class EverydayLineTests
     [InlineData("two three clips", "unrecognised word \"three\"")]
     [InlineData("the rear edge", "say at least one action")]
     [InlineData("3 5 screws at the rear", "said twice")]
+    [InlineData("fan: 3 screws clisp", "unrecognised word \"clisp\"")]
+    [InlineData("fan: wibble", "unrecognised word \"wibble\"")]
     [InlineData("remove the fan captive", "there is no part")]
     [InlineData("remove 3 screws, wibble", "unrecognised word \"wibble\"")]
     public void What_is_no_meaning_of_its_words_is_a_fault(string line, string message) =>

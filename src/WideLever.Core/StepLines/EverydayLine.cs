@@ -125,6 +125,14 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
 
     private void Interpret(List<Token> words)
     {
+        // fan: 3 ph0
+        if (PartAt(words, 0) is var (front, length) && words[length - 1].Text.EndsWith(':'))
+        {
+            Take(Out(front, words[0]), words[0]);
+            if (length < words.Count)
+                Interpret(words.GetRange(length, words.Count - length));
+            return;
+        }
         if (IsUnderstood(words))
         {
             (wasScrews, wasFlips) = (words.Exists(word => (Says(word) & Everyday.Screw) != 0 || Said.IsScrewFact(word.Text)), false);
@@ -140,9 +148,7 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
             said.Add(Word("off", words[0]));
         }
         if (phrase.Goes is { } goes)
-        {
-            taken.AddRange(taken.Count > 0 ? [Comma(words[0]), .. goes] : goes);
-        }
+            Take(goes, words[0]);
         if (phrase.Action is not { } action)
         {
             if (phrase.Goes is null && !phrase.PowerOff && !(wasFlips && phrase.All.HasFlag(Everyday.Ribbon)))
@@ -165,6 +171,29 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
             aside.AddRange(phrase.Asides.Select(word => word.Text));
         Aside(words[^1]);
         (wasScrews, wasFlips) = (phrase.IsScrews, action.Exists(token => token.Text == "flip"));
+    }
+
+    private void Take(List<Token> goes, Token at) => taken.AddRange(taken.Count > 0 ? [Comma(at), .. goes] : goes);
+
+    /// <summary>How a part comes out, and that it is free then.</summary>
+    private List<Token> Out(string name, Token at)
+    {
+        var kind = record.Parts.FirstOrDefault(part => part.Id.Equals(name, StringComparison.OrdinalIgnoreCase))?.Kind ?? (Vocabulary.TryKind(name, out var called) ? called : PartKind.Other);
+        var slidesOut = kind == PartKind.Storage && isCard;
+        List<Token> goes = kind switch
+        {
+            PartKind.Mainboard => [Word("lift", at), Word("board", at)],
+            PartKind.DisplayAssembly => [Word("lift", at), Word("display", at)],
+            PartKind.Storage when slidesOut => [Word("card", at)],
+            PartKind.Wireless => [Word("card", at)],
+            PartKind.Memory => [Word("module", at)],
+            _ => [Word("lift", at)],
+        };
+        // The board that is lifted is the main board.
+        var part = slidesOut && name == "drive" ? "ssd" : name == "board" ? "mainboard" : name;
+        if (!freesByItself)
+            goes.AddRange([new(TokenKind.Frees, "=", at.Start, at.End), Word(part, at)]);
+        return goes;
     }
 
     private static bool IsSideWord(Token word) => (Says(word) & Everyday.Aside) != 0 || Vocabulary.TryTool(Plain(word.Text), out _);
@@ -190,7 +219,7 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
         var phrase = new Phrase();
         foreach (var word in words)
             phrase.Add(word);
-        return phrase.Read([]) is not null;
+        return phrase.Read([], nearest: false) is not null;
     }
 
     /// <summary>The part that the words from here name, as the line calls it, and how many words that takes.</summary>
@@ -386,8 +415,6 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
                 if (words.Where((_, i) => !used[i]).All(word => (Says(word) & Everyday.Aside) != 0))
                     return;
             }
-            if (Fronted())
-                return;
             if (Bonded() || Joined() || Screwed())
                 return;
             var lengthless = !words.Exists(word => Vocabulary.TryLength(word.Text, out _));
@@ -429,27 +456,6 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
                 Deed(many: true, Use(Everyday.Pries), "clip");
             else
                 Takes();
-        }
-
-        /// <summary>fan: 3 ph0</summary>
-        private bool Fronted()
-        {
-            if (Part is not var (name, at, length) || at != 0 || !words[length - 1].Text.EndsWith(':'))
-                return false;
-            Goes = Out(name, words[0]);
-            for (var i = 0; i < length; i++)
-                used[i] = true;
-            if (length < words.Count)
-            {
-                var rest = new Said(words.GetRange(length, words.Count - length), within);
-                if (IsUnderstood(rest.words))
-                    Action = rest.words;
-                else
-                    (Action, IsScrews, PowerOff) = (rest.Action, rest.IsScrews, PowerOff || rest.PowerOff);
-                for (var i = length; i < words.Count; i++)
-                    used[i] = true;
-            }
-            return true;
         }
 
         private bool Bonded()
@@ -510,8 +516,7 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
 
         private bool Screwed()
         {
-            var facts = new List<Token>();
-            var under = false;
+            var (facts, under, before) = (new List<Token>(), false, (bool[])used.Clone());
             for (var i = 0; i < words.Count; i++)
             {
                 var word = Plain(words[i].Text);
@@ -556,8 +561,7 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
             IsScrews = Has(Everyday.Screw) || (within.wasScrews && facts.Count > 0) || facts.Exists(fact => Vocabulary.TrySize(fact.Text, out _, out _) || Vocabulary.TryThread(fact.Text, out _));
             if (!IsScrews)
             {
-                foreach (var fact in facts)
-                    used[words.IndexOf(fact) is >= 0 and var at ? at : 0] &= words.IndexOf(fact) < 0;
+                before.CopyTo(used, 0);
                 return false;
             }
             IsOfScrewsBefore = facts.Count > 0 && !Has(Everyday.Screw) && count is null && !unknownCount && (has.Contains("all") || has.Contains("each") || !facts.Exists(fact => Vocabulary.TrySize(fact.Text, out _, out _)));
@@ -656,32 +660,12 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
             var held = at + length < words.Count && Vocabulary.TryMounting(Plain(words[at + length].Text), out _) ? words[at + length] : default(Token?);
             if (!Has(Everyday.Takes | Everyday.Out | Everyday.Pries) && held is null)
                 return;
-            Goes = Out(name, words[at]);
+            Goes = within.Out(name, words[at]);
             if (held is { } mounting && !within.freesByItself)
                 Goes.Add(mounting);
             for (var i = at; i < at + length + (held is null ? 0 : 1); i++)
                 used[i] = true;
             Verbs();
-        }
-
-        private List<Token> Out(string name, Token at)
-        {
-            var kind = within.record.Parts.FirstOrDefault(part => part.Id.Equals(name, StringComparison.OrdinalIgnoreCase))?.Kind ?? (Vocabulary.TryKind(name, out var called) ? called : PartKind.Other);
-            var isCard = kind == PartKind.Storage && within.isCard;
-            List<Token> goes = kind switch
-            {
-                PartKind.Mainboard => [Word("lift", at), Word("board", at)],
-                PartKind.DisplayAssembly => [Word("lift", at), Word("display", at)],
-                PartKind.Storage when isCard => [Word("card", at)],
-                PartKind.Wireless => [Word("card", at)],
-                PartKind.Memory => [Word("module", at)],
-                _ => [Word("lift", at)],
-            };
-            // The board that is lifted is the main board.
-            var part = isCard && name == "drive" ? "ssd" : name == "board" ? "mainboard" : name;
-            if (!within.freesByItself)
-                goes.AddRange([new(TokenKind.Frees, "=", at.Start, at.End), Word(part, at)]);
-            return goes;
         }
     }
 }

@@ -11,10 +11,10 @@ public sealed record LineFault(int Start, int End, string Message, string? Neare
 internal static class LineFaults
 {
     /// <summary>A fault about a word that is not known, with the nearest one that is.</summary>
-    public static LineFault Unknown(int start, int end, string message, string word, IEnumerable<string> known)
+    public static LineFault Unknown(int start, int end, string message, string word, IEnumerable<string> known, bool nearest)
     {
         // A word that is begun is meant before one that is spelt alike.
-        var nearest = known.FirstOrDefault(other => word.Length > 1 && other.StartsWith(word, StringComparison.OrdinalIgnoreCase)) ?? NearestWord.To(word, known);
-        return new(start, end, nearest is null ? message : $"{message}; did you mean \"{nearest}\"?", nearest);
+        var meant = !nearest ? null : known.FirstOrDefault(other => word.Length > 1 && other.StartsWith(word, StringComparison.OrdinalIgnoreCase)) ?? NearestWord.To(word, known);
+        return new(start, end, meant is null ? message : $"{message}; did you mean \"{meant}\"?", meant);
     }
 }

@@ -45,10 +45,12 @@ internal sealed class Phrase
     }
 
     /// <summary>The action, or null where a fault stands in the way.</summary>
-    public TeardownAction? Read(List<LineFault> faults)
+    /// <param name="faults">Gets its faults.</param>
+    /// <param name="nearest">Whether they say which known word was most likely meant, which costs more than all the rest.</param>
+    public TeardownAction? Read(List<LineFault> faults, bool nearest)
     {
         var before = faults.Count;
-        var said = new Said(faults);
+        var said = new Said(faults, nearest);
         var pieces = Pieces();
         for (var i = 0; i < pieces.Count;)
             i += said.Take(pieces, i);
@@ -79,7 +81,7 @@ internal sealed class Phrase
     }
 
     /// <summary>What the words of a phrase say, gathered until it is known which action they belong to.</summary>
-    private sealed class Said(List<LineFault> faults)
+    private sealed class Said(List<LineFault> faults, bool nearest)
     {
         private readonly List<(Term Term, Token At)> terms = [];
         private Verb? verb;
@@ -166,7 +168,7 @@ internal sealed class Phrase
                 faults.Add(new(piece.Start, piece.End, "a text in quotes follows size, thread, note or remark", null));
                 return 1;
             }
-            faults.Add(LineFaults.Unknown(piece.Start, piece.End, $"unrecognised word \"{StepLine.Shown(text)}\"", text, Vocabulary.All));
+            faults.Add(LineFaults.Unknown(piece.Start, piece.End, $"unrecognised word \"{StepLine.Shown(text)}\"", text, Vocabulary.All, nearest));
             return 1;
         }
 

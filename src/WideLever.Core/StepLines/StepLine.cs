@@ -18,16 +18,23 @@ public static class StepLine
     /// <summary>Reads a line. What is not understood becomes a fault with its place, and the rest is read all the same.</summary>
     public static StepLineReading Read(string line, StepLineContext context)
     {
+        // What was most likely meant is looked for in the reading alone that is told: it costs more than all the rest.
         var tokens = LineTokens.Of(line);
-        var reading = new Reader(line, tokens, context).Read();
-        if (reading.Faults.Count == 0 || line.Length > MaxEveryday)
+        var reading = new Reader(line, tokens, context, nearest: false).Read();
+        if (reading.Faults.Count == 0)
             return reading;
         // What is no line of the grammar may be one of everyday words.
         var words = new EverydayLine(tokens, context);
-        if (!words.IsOne)
-            return reading;
-        var everyday = new Reader(line, words.Read(), context).Read();
-        return everyday.Faults.Count < reading.Faults.Count ? everyday : reading;
+        if (line.Length <= MaxEveryday && words.IsOne)
+        {
+            var everyday = words.Read();
+            var understood = new Reader(line, everyday, context, nearest: false).Read();
+            if (understood.Faults.Count == 0)
+                return understood;
+            if (understood.Faults.Count < reading.Faults.Count)
+                tokens = everyday;
+        }
+        return new Reader(line, tokens, context, nearest: true).Read();
     }
 
     /// <summary>The line that reads as this step, its id aside, where it stands in the context.</summary>
@@ -39,7 +46,7 @@ public static class StepLine
     /// <summary>The actions of a step alone, as the line says them.</summary>
     public static string Actions(Step step) => string.Join(", ", step.Actions.Select(StepLinePrinter.Action));
 
-    private sealed class Reader(string line, List<Token> tokens, StepLineContext context)
+    private sealed class Reader(string line, List<Token> tokens, StepLineContext context, bool nearest)
     {
         private readonly List<LineFault> faults = [];
         private readonly List<LineChip> chips = [];
@@ -261,7 +268,7 @@ public static class StepLine
             if (exact is null && known && !name.Quoted && KnownLayerAt(first) is { } shorter)
                 return shorter;
             if (exact is null && known && !context.WithoutRecord)
-                faults.Add(LineFaults.Unknown(sign.End, name.Last.End, $"there is no layer \"{Shown(name.Name)}\"", name.Name, context.Layers));
+                faults.Add(LineFaults.Unknown(sign.End, name.Last.End, $"there is no layer \"{Shown(name.Name)}\"", name.Name, context.Layers, nearest));
             CheckText(name.Name, sign, name.Last);
             return (exact ?? name.Name, name.Last);
         }
@@ -313,7 +320,7 @@ public static class StepLine
         {
             if (Vocabulary.TryKind(name, out var kind) && context.Parts.Where(part => part.Kind == kind).Select(part => part.Id).ToList() is { Count: > 1 } several)
                 return new(start, end, $"which {Vocabulary.Spaced(kind.Word())}: {string.Join(", ", several)}?", several[0]);
-            return LineFaults.Unknown(start, end, $"there is no part \"{Shown(name)}\", and a new one is named with its kind, such as {Shown(name)}:other", name, PartNames);
+            return LineFaults.Unknown(start, end, $"there is no part \"{Shown(name)}\", and a new one is named with its kind, such as {Shown(name)}:other", name, PartNames, nearest);
         }
 
         /// <summary>The part that a name stands for, with the mounting said behind it.</summary>
@@ -384,7 +391,7 @@ public static class StepLine
             ? new(start, end, $"there is no step {Shown(name)}: there are {context.Steps.Count}", null)
             : context.Steps.Count(step => string.Equals(step.Title, name, StringComparison.OrdinalIgnoreCase)) > 1
                 ? new(start, end, $"several steps are called \"{Shown(name)}\": say the number", null)
-                : LineFaults.Unknown(start, end, $"there is no step \"{Shown(name)}\"", name, context.Steps.Select(step => step.Title));
+                : LineFaults.Unknown(start, end, $"there is no step \"{Shown(name)}\"", name, context.Steps.Select(step => step.Title), nearest);
 
         private string? Step(string name, bool quoted)
         {
@@ -417,7 +424,7 @@ public static class StepLine
             var trial = new Phrase();
             foreach (var token in LineTokens.Of(name))
                 trial.Add(token);
-            return trial.Read([]) is null;
+            return trial.Read([], nearest: false) is null;
         }
 
         private double? Seconds()
@@ -510,7 +517,7 @@ public static class StepLine
 
         private void EndPhrase()
         {
-            if (!phrase.IsEmpty && phrase.Read(faults) is { } action)
+            if (!phrase.IsEmpty && phrase.Read(faults, nearest) is { } action)
             {
                 actions.Add(action);
                 chips.Add(new(ChipKind.Action, phrase.Start, phrase.End, "", actions.Count - 1));
@@ -531,7 +538,7 @@ public static class StepLine
         private void Fault(Token at, string message) => faults.Add(new(at.Start, at.End, message, null));
 
         private void Unrecognised(Token word, string what, IEnumerable<string> known) =>
-            faults.Add(LineFaults.Unknown(word.Start, word.End, $"unrecognised {what} \"{Shown(word.Text)}\"", word.Text, known));
+            faults.Add(LineFaults.Unknown(word.Start, word.End, $"unrecognised {what} \"{Shown(word.Text)}\"", word.Text, known, nearest));
     }
 
     internal static string Shown(string text) => text.Length <= 60 ? text : text[..60];
