@@ -9,7 +9,7 @@ public class EverydayLineTests
     public static TheoryData<string, string> Lines(string file)
     {
         var data = new TheoryData<string, string>();
-        foreach (var line in File.ReadAllLines(Path.Combine(AppContext.BaseDirectory, "lines", file)).Where(line => line.Length > 0))
+        foreach (var line in File.ReadAllLines(Path.Combine(AppContext.BaseDirectory, "lines", file)).Where(line => line.Length > 0 && line[0] != '#'))
         {
             var said = line.Split('\t');
             data.Add(said[0], said[1]);

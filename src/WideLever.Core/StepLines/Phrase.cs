@@ -6,6 +6,9 @@ namespace WideLever.Core.StepLines;
 /// <summary>One phrase of a step line, which becomes one action: its words in any order. <c>docs/step-line.md</c>, <em>Phrases</em>.</summary>
 internal sealed class Phrase
 {
+    // What is thinner than this in millimetres may be a thread as well as a length.
+    private const double ThinnestThread = 2;
+
     private readonly List<Token> words = [];
     private Tool? tool;
     private string? note;
@@ -360,9 +363,24 @@ internal sealed class Phrase
             var drive = What(term => term.Drive);
             if (drive is not null && sizeDrive is { } implied && implied != drive && sizeAt is { } at)
                 faults.Add(new(at.Start, at.End, $"{size} is a {Vocabulary.Spaced(implied.Word())} size", null));
-            var hidden = cover?.Cover ?? What(term => term.Cover);
+            var hidden = What(term => term.Cover);
+            if (cover is not null && hidden is { } other && other != cover.Cover)
+            {
+                var (_, second) = terms.Find(said => said.Term.Cover is not null);
+                faults.Add(new(second.Start, second.End, "what hides them is said twice: part the screws by a comma", null));
+            }
+            hidden = cover?.Cover ?? hidden;
             if (under && cover is null && !unknownCover && underAt is { } where)
                 faults.Add(new(where.Start, where.End, "say what hides them, such as under foot, or under ?", null));
+            // A key for hexagons is told by millimetres, and so are the smallest threads: which is meant is asked.
+            if (millimetres is { } told && times is null && lengthAt is { } said)
+            {
+                var number = told.ToString(CultureInfo.InvariantCulture);
+                if (drive is Drive.Hex or Drive.Nut && size is null)
+                    faults.Add(new(said.Start, said.End, $"a length, or the size of the key? Say x{number} or {(drive is Drive.Nut ? "n" : "h")}{number}", (drive is Drive.Nut ? "n" : "h") + number));
+                else if (told < ThinnestThread && thread is null)
+                    faults.Add(new(said.Start, said.End, $"a length, or the thread? Say x{number} or m{number}", $"x{number}"));
+            }
             var length = times ?? millimetres;
             if (length is < RecordLimits.ShortestScrew or > RecordLimits.LongestScrew && lengthAt is { } far)
                 faults.Add(new(far.Start, far.End, string.Create(CultureInfo.InvariantCulture, $"a screw is {RecordLimits.ShortestScrew} to {RecordLimits.LongestScrew} mm long"), null));

@@ -25,14 +25,14 @@ public static class StepLine
             return reading;
         // What is no line of the grammar may be one of everyday words.
         var words = new EverydayLine(tokens, context);
-        if (line.Length <= MaxEveryday && words.IsOne)
+        if (line.Length <= MaxEveryday && words.IsSaid)
         {
             var everyday = words.Read();
-            var understood = new Reader(line, everyday, context, nearest: false).Read();
+            var understood = new Reader(line, everyday, context, nearest: false).Read(words.Faults);
             if (understood.Faults.Count == 0)
                 return understood;
-            if (understood.Faults.Count < reading.Faults.Count)
-                tokens = everyday;
+            if (understood.Faults.Count < reading.Faults.Count || (words.Faults.Count > 0 && understood.Faults.Count == reading.Faults.Count))
+                return new Reader(line, everyday, context, nearest: true).Read(words.Faults);
         }
         return new Reader(line, tokens, context, nearest: true).Read();
     }
@@ -62,8 +62,9 @@ public static class StepLine
         private bool together, off, live, needsNothing;
         private double? took;
 
-        public StepLineReading Read()
+        public StepLineReading Read(IEnumerable<LineFault>? before = null)
         {
+            faults.AddRange(before ?? []);
             if (line.Length > MaxLength)
             {
                 faults.Add(new(MaxLength, line.Length, $"the line is longer than {MaxLength} characters", null));

@@ -5,6 +5,9 @@ namespace WideLever.Core.StepLines;
 /// <summary>What names a step line can use.</summary>
 public sealed record StepLineContext
 {
+    /// <summary>What lies behind the base, where nobody calls it otherwise.</summary>
+    public const string Inside = "inside";
+
     /// <summary>Layers of the teardown, the outside first.</summary>
     public required IReadOnlyList<string> Layers { get; init; }
 

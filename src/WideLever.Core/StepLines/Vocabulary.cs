@@ -202,7 +202,7 @@ internal static partial class Vocabulary
         Add("crossjis, cross jis, jis", new Term { Drive = Drive.CrossJis });
         Add("sixlobe, six-lobe, six lobe", new Term { Drive = Drive.SixLobe });
         Add("hex", new Term { Drive = Drive.Hex });
-        Add("nut, nuts", new Term { Drive = Drive.Nut });
+        Add("nut, nuts, hex nut, hex nuts", new Term { Drive = Drive.Nut });
         Add("sixlobepin, six-lobe pin, six lobe pin", new Term { Drive = Drive.SixLobePin });
         Add("fivelobe, five-lobe, five lobe", new Term { Drive = Drive.FiveLobe });
         Add("trilobe, tri-lobe, tri lobe", new Term { Drive = Drive.TriLobe });
@@ -218,7 +218,7 @@ internal static partial class Vocabulary
         Connection("pushfit, push fit, push-fit, push", Connector.PushFit);
         Connection("pressfit, press fit, press-fit, press", Connector.PressFit);
         Connection("barlock, bar lock, bar-lock, bar, bars", Connector.BarLock);
-        Connection("coax, antenna, antennas, lead, leads", Connector.Coax);
+        Connection("coax, antenna, antennas, lead, leads, antenna wire, antenna wires, antenna lead, antenna leads", Connector.Coax);
         Connection("latchedmodule, latched module, module, modules", Connector.LatchedModule);
         Connection("slidecard, slide card, card, cards", Connector.SlideCard);
         Connection("blade, blades", Connector.Blade);
@@ -236,8 +236,8 @@ internal static partial class Vocabulary
 
         void Bonded(string words, Bond bond) => Add(words, new Term { Tells = [(Verb.Unbond, (int)bond)], Implied = Verb.Unbond });
         Bonded("releasetab, release tab, release tabs", Bond.ReleaseTab);
-        Bonded("foam", Bond.Foam);
-        Bonded("gasket, gaskets", Bond.Gasket);
+        Bonded("foam, foam tape", Bond.Foam);
+        Bonded("gasket, gaskets, foam gasket", Bond.Gasket);
         Bonded("softglue, soft glue, soft", Bond.SoftGlue);
         Bonded("rigidglue, rigid glue, rigid", Bond.RigidGlue);
 
