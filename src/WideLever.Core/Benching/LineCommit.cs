@@ -12,10 +12,10 @@ public sealed record LineToCommit(string Line, string? StepId, string? Before, I
 
 /// <summary>What a committed line makes of a teardown.</summary>
 /// <param name="Document">The teardown with its step.</param>
-/// <param name="Step">The step.</param>
+/// <param name="Step">The step; null: the line makes none.</param>
 /// <param name="Parts">Parts that the line names.</param>
 /// <param name="Entries">What the bench log gets.</param>
-public sealed record LineCommitted(TeardownDocument Document, Step Step, IReadOnlyList<PartOfLine> Parts, IReadOnlyList<BenchEntry> Entries);
+public sealed record LineCommitted(TeardownDocument Document, Step? Step, IReadOnlyList<PartOfLine> Parts, IReadOnlyList<BenchEntry> Entries);
 
 /// <summary>Commits a step line: what it says, in a teardown.</summary>
 public static class LineCommit
@@ -42,9 +42,11 @@ public static class LineCommit
         var position = stands is null ? teardown.Steps.Count : teardown.Steps.Select(other => other.Id).ToList().IndexOf(stands);
         if (position < 0 || Context(record, stepId, line.Before) is not { } context)
             return (null, []);
-        var reading = StepLine.Read(line.Line, context);
+        var reading = Implied.In(StepLine.Read(line.Line, context), context);
         if (reading.Faults.Count > 0)
             return (null, reading.Faults);
+        if (reading.IsSight || reading.Attempt is not null)
+            return WithoutStep(teardown, reading, position, isNew);
         // A time that the line tells itself is the person's.
         var step = isNew && reading.Step.ObservedSeconds is null ? reading.Step with { ObservedSeconds = bench.Stopwatch.Observed(now) } : reading.Step;
         // What was in view when the step was logged was seen.
@@ -55,5 +57,16 @@ public static class LineCommit
             entries.Add(new() { Kind = BenchEntryKind.Stopwatch, Stopwatch = StopwatchEvent.Commit });
         var edited = isNew ? TeardownEdits.Insert(teardown, position, step) : TeardownEdits.Replace(teardown, position, step);
         return (new(edited with { Photos = [.. edited.Photos.Select(photo => line.Photos.Contains(photo.Id) ? photo with { Step = step.Id } : photo)] }, step, reading.Parts, entries), []);
+    }
+
+    /// <summary>What is only looked at, or was tried and left.</summary>
+    private static (LineCommitted? Committed, IReadOnlyList<LineFault> Faults) WithoutStep(TeardownDocument teardown, StepLineReading reading, int position, bool isNew)
+    {
+        if (!isNew)
+            return (null, [new(0, 0, "this line makes no step: it cannot take the place of one", null)]);
+        if (reading.Attempt is not { } attempt)
+            return (new(teardown, null, reading.Parts, []), []);
+        var before = teardown.Steps[position - 1];
+        return (new(teardown with { Steps = [.. teardown.Steps.Select((step, i) => i == position - 1 ? before with { Surprises = [.. before.Surprises, attempt] } : step)] }, null, reading.Parts, []), []);
     }
 }

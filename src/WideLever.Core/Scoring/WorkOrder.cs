@@ -50,6 +50,12 @@ public static class WorkOrder
         !record.Absent.Contains(PartKind.Battery) && graph.Disconnecting.Count == 0
         && record.Steps.Where((step, s) => graph.LayerOf[s] != 0 || step.Actions.Any(action => action is Unplug)).Any();
 
-    private static bool BringsOutMuch(Step step, TeardownRecord record, RecordGraph graph) => step.Opens is not null || step.Frees.Any(id =>
-        graph.PartPositions.TryGetValue(id, out var part) && record.Parts[part].Kind is PartKind.Mainboard or PartKind.TopCase or PartKind.Frame or PartKind.DisplayAssembly or PartKind.Keyboard);
+    private static bool BringsOutMuch(Step step, TeardownRecord record, RecordGraph graph) =>
+        AsksOrder(step, id => graph.PartPositions.TryGetValue(id, out var part) ? record.Parts[part].Kind : null);
+
+    /// <summary>Whether a step brings out so much that somebody has to say what comes before it.</summary>
+    /// <param name="step">The step.</param>
+    /// <param name="kindOf">The kind of a part by its id; null: there is none.</param>
+    public static bool AsksOrder(Step step, Func<string, PartKind?> kindOf) =>
+        step.Opens is not null || step.Frees.Any(id => kindOf(id) is PartKind.Mainboard or PartKind.TopCase or PartKind.Frame or PartKind.DisplayAssembly or PartKind.Keyboard);
 }

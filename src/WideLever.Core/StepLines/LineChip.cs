@@ -48,6 +48,9 @@ public enum ChipKind
 
     /// <summary>Its notes.</summary>
     Remark,
+
+    /// <summary>A part that is in view.</summary>
+    Seen,
 }
 
 /// <summary>A piece of a step line that was understood.</summary>
@@ -56,4 +59,8 @@ public enum ChipKind
 /// <param name="End">Where it ends.</param>
 /// <param name="Text">The name, title or number that it gives; empty for an action.</param>
 /// <param name="Index">Which of its kind, from 0.</param>
-public sealed record LineChip(ChipKind Kind, int Start, int End, string Text, int Index);
+public sealed record LineChip(ChipKind Kind, int Start, int End, string Text, int Index)
+{
+    /// <summary>Whether the line does not say it, and it is taken from what stands around it.</summary>
+    public bool Implied { get; init; }
+}

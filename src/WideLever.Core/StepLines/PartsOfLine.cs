@@ -5,20 +5,27 @@ namespace WideLever.Core.StepLines;
 /// <summary>What a step line says of parts along with its step.</summary>
 public static class PartsOfLine
 {
-    /// <summary>A unit with the parts that a line names: those that it lacks are recorded, mountings that the line says are taken.</summary>
+    /// <summary>A unit with the parts that a line names: those that it lacks are recorded, mountings and places that the line says are taken.</summary>
     public static UnitDocument In(UnitDocument unit, IReadOnlyList<PartOfLine> named)
     {
         foreach (var part in named)
         {
             if (unit.Parts.FirstOrDefault(other => other.Id == part.Id) is { } known)
             {
-                if (part.Mounting is { } mounting && known.Mounting != mounting)
-                    unit = unit with { Parts = [.. unit.Parts.Select(other => other == known ? known with { Mounting = mounting } : other)] };
+                var told = known with
+                {
+                    Mounting = part.Mounting ?? known.Mounting,
+                    // Where it was seen first stays.
+                    Layer = known.Layer ?? part.SeenIn,
+                    Fitted = known.Fitted && !part.Empty,
+                };
+                if (told != known)
+                    unit = unit with { Parts = [.. unit.Parts.Select(other => other == known ? told : other)] };
             }
             else if (part.NewKind is { } kind)
             {
                 // What is recorded is not absent.
-                unit = unit with { Parts = [.. unit.Parts, new Part { Id = part.Id, Kind = kind, Mounting = part.Mounting }], Absent = [.. unit.Absent.Where(other => other != kind)] };
+                unit = unit with { Parts = [.. unit.Parts, new Part { Id = part.Id, Kind = kind, Mounting = part.Mounting, Layer = part.SeenIn, Fitted = !part.Empty }], Absent = [.. unit.Absent.Where(other => other != kind)] };
             }
         }
         return unit;

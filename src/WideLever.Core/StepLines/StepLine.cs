@@ -23,6 +23,8 @@ public static class StepLine
         var reading = new Reader(line, tokens, context, nearest: false).Read();
         if (reading.Faults.Count == 0)
             return reading;
+        if (reading.IsSight || reading.Attempt is not null)
+            return new Reader(line, tokens, context, nearest: true).Read();
         // What is no line of the grammar may be one of everyday words.
         var words = new EverydayLine(tokens, context);
         if (line.Length <= MaxEveryday && words.IsSaid)
@@ -70,6 +72,10 @@ public static class StepLine
                 faults.Add(new(MaxLength, line.Length, $"the line is longer than {MaxLength} characters", null));
                 return Reading();
             }
+            if (Begins("see"))
+                return Sight();
+            if (Begins("tried") && tokens.Count > 1 && tokens[1].Kind == TokenKind.Frees)
+                return Attempt();
             while (next < tokens.Count)
                 Piece();
             EndPhrase();
@@ -78,6 +84,72 @@ public static class StepLine
             if (actions.Count > RecordLimits.Actions)
                 faults.Add(new(0, line.Length, $"has {actions.Count} actions; the limit is {RecordLimits.Actions}", null));
             return Reading();
+        }
+
+        private bool Begins(string word) => tokens.Count > 0 && tokens[0].Kind == TokenKind.Word && tokens[0].Text.Equals(word, StringComparison.OrdinalIgnoreCase);
+
+        /// <summary>Parts that are in view in the layer in hand: <c>see = speakers clipped, memory-b socketed empty</c>.</summary>
+        private StepLineReading Sight()
+        {
+            next = tokens.Count > 1 && tokens[1].Kind == TokenKind.Frees ? 2 : 1;
+            var from = tokens[next - 1];
+            while (true)
+            {
+                if (Name() is not { } name)
+                {
+                    Fault(from, "say which parts are in view, such as see = speakers clipped, fan");
+                    break;
+                }
+                var empty = !name.Quoted && name.Name.EndsWith(" empty", StringComparison.OrdinalIgnoreCase);
+                var called = empty ? name.Name[..^" empty".Length] : name.Name;
+                var start = tokens[next - 1].Start - (name.Quoted ? 0 : name.Name.Length - name.Last.Text.Length);
+                if (Part(called, name.Quoted) is { } part)
+                {
+                    CheckText(part.Id, from, name.Last);
+                    parts.Add(part with { SeenIn = context.CurrentLayer, Empty = empty });
+                    chips.Add(new(ChipKind.Seen, Math.Max(from.End, start), name.Last.End, part.Id, parts.Count - 1));
+                }
+                else
+                {
+                    faults.Add(PartTrouble(called, Math.Max(from.End, start), name.Last.End));
+                }
+                if (next >= tokens.Count || tokens[next].Kind is not (TokenKind.Comma or TokenKind.Semicolon))
+                    break;
+                from = tokens[next++];
+            }
+            if (next < tokens.Count)
+                Fault(tokens[next], "what is in view stands alone: log what is done in a line of its own");
+            foreach (var twice in parts.GroupBy(part => part.Id).Where(same => same.Count() > 1))
+                faults.Add(new(0, line.Length, $"{Shown(twice.Key)} is said twice", null));
+            return Reading() with { IsSight = true };
+        }
+
+        /// <summary>An attempt that was given up: <c>tried = panel "stuck all round" 40 s</c>.</summary>
+        private StepLineReading Attempt()
+        {
+            next = 2;
+            var from = next;
+            while (next < tokens.Count && tokens[next].Kind == TokenKind.Word && !char.IsAsciiDigit(tokens[next].Text[0]))
+                next++;
+            var name = string.Join(' ', tokens.GetRange(from, next - from).Select(token => token.Text));
+            if (name.Length == 0)
+            {
+                Fault(tokens[1], "say what was tried, such as tried = panel \"stuck all round\" 40 s");
+                return Reading() with { Attempt = new Surprise { Kind = SurpriseKind.GaveUp, Text = "" } };
+            }
+            if (Part(name, quoted: false) is { } part)
+                parts.Add(part with { SeenIn = context.CurrentLayer });
+            else
+                faults.Add(PartTrouble(name, tokens[from].Start, tokens[next - 1].End));
+            var why = next < tokens.Count && tokens[next].Kind == TokenKind.Text ? CheckedText(tokens[next++]) : "tried and left";
+            var seconds = Seconds();
+            if (next < tokens.Count)
+                Fault(tokens[next], "an attempt stands alone: say why in quotes and the seconds it took");
+            var text = parts.Count == 0 || parts[0].Id.Length + why.Length + 2 > RecordLimits.Text ? why : $"{parts[0].Id}: {why}";
+            chips.Add(new(ChipKind.Surprise, 0, tokens[next - 1].End, text, 0));
+            if (context.Steps.Count == 0 || context.Position == 0)
+                faults.Add(new(0, line.Length, "an attempt is noted of the step before it: log one first", null));
+            return Reading() with { Attempt = new Surprise { Kind = SurpriseKind.GaveUp, Text = text, Seconds = seconds } };
         }
 
         private StepLineReading Reading()
@@ -372,8 +444,8 @@ public static class StepLine
                     return;
                 }
                 var words = tokens.GetRange(first, next - first);
-                var ids = Step(name.Name, name.Quoted) is { } one
-                    ? [one]
+                var ids = Steps(name.Name, name.Quoted) is { } several
+                    ? several
                     : name.Quoted ? [] : words.Select(word => Step(word.Text, quoted: false)).TakeWhile(id => id is not null).OfType<string>().ToList();
                 if (ids.Count == 0 || (ids.Count > 1 && ids.Count < words.Count))
                     faults.Add(StepTrouble(name.Name, words[0].Start, name.Last.End));
@@ -382,13 +454,31 @@ public static class StepLine
                     after.Add(id);
                     chips.Add(new(ChipKind.After, from == keyword && id == ids[0] ? keyword.Start : words[0].Start, name.Last.End, id, after.Count - 1));
                 }
-                if (!Continues(name => Step(name, quoted: false) is not null))
+                if (!Continues(name => Steps(name, quoted: false) is not null))
                     return;
                 from = tokens[next++];
             }
         }
 
-        private LineFault StepTrouble(string name, int start, int end) => int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out _)
+        /// <summary>The steps that one name stands for: one, <c>all</c> that stand before in the layer, or a range such as <c>2-14</c>; null: none.</summary>
+        private List<string>? Steps(string name, bool quoted)
+        {
+            if (Step(name, quoted) is { } one)
+                return [one];
+            if (quoted || context.WithoutRecord)
+                return null;
+            var stands = layer ?? context.CurrentLayer;
+            if (name.Equals("all", StringComparison.OrdinalIgnoreCase) && context.Steps.Take(context.Position).Where(step => step.Layer == stands).Select(step => step.Id).ToList() is { Count: > 0 } all)
+                return all;
+            return Vocabulary.TrySpan(name, out var span) && char.IsAsciiDigit(name[^1]) && char.IsAsciiDigit(name[0]) && span.Least >= 1 && span.Least <= span.Most && span.Most <= context.Steps.Count
+                ? [.. context.Steps.Skip(span.Least - 1).Take(span.Most - span.Least + 1).Select(step => step.Id).Where(id => id != context.StepId)] : null;
+        }
+
+        private LineFault StepTrouble(string name, int start, int end) => name.Equals("all", StringComparison.OrdinalIgnoreCase) && !context.WithoutRecord
+            ? new(start, end, "there is no step before this one in its layer", null)
+            : Vocabulary.TrySpan(name, out _) && !context.WithoutRecord
+            ? new(start, end, $"there are no such steps {Shown(name)}: there are {context.Steps.Count}", null)
+            : int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out _)
             ? new(start, end, $"there is no step {Shown(name)}: there are {context.Steps.Count}", null)
             : context.Steps.Count(step => string.Equals(step.Title, name, StringComparison.OrdinalIgnoreCase)) > 1
                 ? new(start, end, $"several steps are called \"{Shown(name)}\": say the number", null)

@@ -7,4 +7,11 @@ namespace WideLever.Core.StepLines;
 /// <param name="Parts">The parts that it frees.</param>
 /// <param name="Chips">Its pieces in the order of the line.</param>
 /// <param name="Faults">Every fault with its place; a line without one can be committed.</param>
-public sealed record StepLineReading(Step Step, IReadOnlyList<PartOfLine> Parts, IReadOnlyList<LineChip> Chips, IReadOnlyList<LineFault> Faults);
+public sealed record StepLineReading(Step Step, IReadOnlyList<PartOfLine> Parts, IReadOnlyList<LineChip> Chips, IReadOnlyList<LineFault> Faults)
+{
+    /// <summary>Whether the line only says what is in view: it makes no step.</summary>
+    public bool IsSight { get; init; }
+
+    /// <summary>An attempt that was given up, which makes no step: it is noted of the step in hand; null: there was none.</summary>
+    public Surprise? Attempt { get; init; }
+}

@@ -25,7 +25,7 @@ public static class NearestWord
     }
 
     /// <summary>Edits that a slip in a word has at most.</summary>
-    private static double Furthest(string known) => Math.Max(2, known.Length / 3.0);
+    private static double Furthest(string known) => known.Length <= 4 ? 1 : Math.Max(2, known.Length / 3.0);
 
     /// <summary>A clause such as <c>; did you mean "cross"?</c>, or nothing.</summary>
     public static string Clause(string word, IEnumerable<string> known) =>

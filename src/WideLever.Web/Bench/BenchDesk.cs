@@ -66,11 +66,11 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
         var isNew = line.StepId is null;
         return new EditedTeardown(committed.Document)
         {
-            What = isNew ? $"logged \"{committed.Step.Title}\"" : $"changed the step {committed.Step.Id}",
+            What = committed.Step is not { } step ? "noted what was seen" : isNew ? $"logged \"{step.Title}\"" : $"changed the step {step.Id}",
             Parts = committed.Parts,
             Entries = committed.Entries,
             EndsDraft = true,
-            Made = committed.Step.Id,
+            Made = committed.Step?.Id,
         };
     }
 
@@ -120,7 +120,7 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
     /// <summary>What a line says where it stands.</summary>
     public LineView Read(TeardownRecord record, StepLineContext context, string teardownId, LineRequest request)
     {
-        var reading = StepLine.Read(request.Line, context);
+        var reading = Implied.In(StepLine.Read(request.Line, context), context);
         var before = record.Steps.Take(context.Position).ToList();
         var wells = SortingTray.Of([.. before, reading.Step]).Where(well => well.StepId == reading.Step.Id).Select(WellView.Of);
         return new LineView
@@ -131,6 +131,7 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
             Faults = reading.Faults,
             Completions = StepLineCompletions.At(request.Line, request.Caret, context),
             Questions = OpenQuestions.Of(reading.Step),
+            Offers = LineOffers.Of(request.Line, reading, record, context),
             Cautions = Cautions.For(PartsOfLine.In(record, reading.Parts), reading.Step, State(teardownId).PackSwollen == true),
             Effort = EffortView.Of(StepEffort.StandardOf(reading.Step, rubric.Sheet.Rubric).Seconds),
             ToolChanges = ToolChanges.Changes(ToolChanges.InHand(before), reading.Step),

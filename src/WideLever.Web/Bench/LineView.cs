@@ -64,6 +64,9 @@ public sealed record LineView
     /// <summary>Facts that it leaves open.</summary>
     public required IReadOnlyList<OpenQuestion> Questions { get; init; }
 
+    /// <summary>What only the bench knows, with answers.</summary>
+    public required IReadOnlyList<LineOffer> Offers { get; init; }
+
     /// <summary>What to heed.</summary>
     public required IReadOnlyList<CautionText> Cautions { get; init; }
 

@@ -205,6 +205,11 @@ function Desk({
     input.current?.focus();
     void sendAll();
   };
+  /** Logs a line before the one that is being typed. */
+  const logFirst = (line: string, at: string | null = null) => {
+    onTheirWay.set([...onTheirWay.now(), { ...emptyDraft, line, caret: line.length, before: at }]);
+    void sendAll();
+  };
   const sendAll = async () => {
     if (sending.current) return;
     sending.current = true;
@@ -431,6 +436,9 @@ function Desk({
       ),
     );
 
+  const putStep = (step: Step) =>
+    alter.mutate(() => take(api.PUT('/api/teardowns/{teardownId}/steps/{stepId}', { ...onStep(step), body: step })));
+
   const failure = commit.error ?? undo.error ?? redo.error ?? log.error ?? alter.error ?? trouble;
   const clear = () => {
     for (const change of [commit, undo, redo, log, alter]) change.reset();
@@ -451,6 +459,7 @@ function Desk({
   const closing = bench.closing;
   const coming = draft.stepId === null ? (reading?.wells ?? []) : [];
   const goingBack = closing !== null && !stepsShown;
+  const inHand = steps.find((step) => step.id === (draft.stepId ?? chosen)) ?? steps.at(-1);
   return (
     <ConfigProvider theme={atArmsLength}>
       <div
@@ -651,16 +660,9 @@ function Desk({
                   onMark={(mark, yes) => heading({ [mark]: yes })}
                   onMounting={(part, mounting) => putPart({ ...part, mounting })}
                   onSeenIn={(part, layer) => putPart({ ...part, layer })}
-                  onNeedsNoOther={(step) =>
-                    alter.mutate(() =>
-                      take(
-                        api.PUT('/api/teardowns/{teardownId}/steps/{stepId}', {
-                          ...onStep(step),
-                          body: { ...step, needsNoOther: true },
-                        }),
-                      ),
-                    )
-                  }
+                  onNeedsNoOther={(step) => putStep({ ...step, needsNoOther: true })}
+                  onAfter={(step, after) => putStep({ ...step, after })}
+                  onPowerOff={(step) => logFirst('off, unplug ?', step.id)}
                 />
               )}
               {panel === 'photos' && (
@@ -679,6 +681,11 @@ function Desk({
           </section>
         </div>
         <footer className="bench-line">
+          {inHand !== undefined && (
+            <p className="line-after">
+              {steps.indexOf(inHand) + 1} <b>{inHand.title}</b>
+            </p>
+          )}
           {(editing !== null || before !== null) && (
             <p className="line-mode">
               {editing !== null
@@ -718,6 +725,10 @@ function Desk({
             onLeave={leave}
             onEmptied={(line) => rest({ ...draft, line, caret: line.length })}
             onRepeat={() => write(bench.lines.at(-1) ?? '')}
+            onAnswer={(answer) => {
+              if (answer.first == null) write(answer.line);
+              else logFirst(answer.first);
+            }}
             onChip={(action) => setByHand({ action })}
           />
           <div className="legend">

@@ -19,6 +19,10 @@ export interface MissingAnswers {
   onMounting: (part: Part, mounting: NonNullable<Part['mounting']>) => void;
   onSeenIn: (part: Part, layer: string) => void;
   onNeedsNoOther: (step: Step) => void;
+  /** These come before the step. */
+  onAfter: (step: Step, after: string[]) => void;
+  /** The power was off before this step. */
+  onPowerOff: (step: Step) => void;
 }
 
 interface Answer {
@@ -187,16 +191,51 @@ function answersOf(one: Missing, { record }: Unit, answers: MissingAnswers): Ans
       return [{ key: 'Enter', text: 'Log it', give: () => answers.onFree(one.about) }];
     case 'mountingUnknown':
     case 'placeNotSeen':
-    case 'powerLeftOn':
       return [];
-    case 'leadsToNothing':
-    case 'orderNotAsked': {
-      const step = record.steps.find((other) => other.id === one.about);
+    case 'powerLeftOn': {
+      const inside = record.steps.find(
+        (step) => step.layer !== record.layers[0] || step.actions.some((action) => action.do === 'unplug'),
+      );
+      return inside === undefined ? [] : [{ key: 'y', text: 'It was off', give: () => answers.onPowerOff(inside) }];
+    }
+    case 'leadsToNothing': {
+      const at = record.steps.findIndex((other) => other.id === one.about);
+      const step = record.steps[at];
       if (step === undefined) return [];
-      const say = { key: 'Enter', text: 'Say which', give: () => answers.onStep(step, null) };
-      return one.kind === 'leadsToNothing'
-        ? [say]
-        : [{ key: 'n', text: 'Nothing', give: () => answers.onNeedsNoOther(step) }, say];
+      const next = record.steps
+        .slice(at + 1)
+        .find((other) => other.layer === step.layer && (other.opens != null || (other.frees ?? []).length > 0));
+      return [
+        ...(next === undefined
+          ? []
+          : [
+              {
+                key: 'n',
+                text: `For “${next.title}”`,
+                give: () => answers.onAfter(next, [...(next.after ?? []), step.id]),
+              },
+            ]),
+        { key: 'Enter', text: 'Say which', give: () => answers.onStep(step, null) },
+      ];
+    }
+    case 'orderNotAsked': {
+      const at = record.steps.findIndex((other) => other.id === one.about);
+      const step = record.steps[at];
+      if (step === undefined) return [];
+      const before = record.steps.slice(0, at).filter((other) => other.layer === step.layer);
+      return [
+        {
+          key: 'a',
+          text: 'All before it',
+          give: () =>
+            answers.onAfter(
+              step,
+              before.map((other) => other.id),
+            ),
+        },
+        { key: 'n', text: 'Nothing', give: () => answers.onNeedsNoOther(step) },
+        { key: 'Enter', text: 'Say which', give: () => answers.onStep(step, null) },
+      ];
     }
     case 'guidanceMark':
       return [

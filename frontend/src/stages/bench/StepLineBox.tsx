@@ -1,7 +1,7 @@
 import { type KeyboardEvent, type RefObject, useState } from 'react';
-import type { LineView } from '../../api/client';
+import type { LineView, Schemas } from '../../api/client';
 import { minutes } from '../../format';
-import { chipText, questionText } from './chips';
+import { byAction, chipText, questionsText } from './chips';
 import type { Draft } from './useLine';
 
 interface Props {
@@ -16,6 +16,8 @@ interface Props {
   /** A whole line that was rubbed out at once. */
   onEmptied: (line: string) => void;
   onRepeat: () => void;
+  /** Takes an answer to what the line made the bench ask. */
+  onAnswer: (answer: Schemas['LineAnswer']) => void;
   /** Opens the form by hand at an action, or at the step's own facts. */
   onChip: (action: number | null) => void;
 }
@@ -36,6 +38,7 @@ export function StepLineBox({
   onLeave,
   onEmptied,
   onRepeat,
+  onAnswer,
   onChip,
 }: Props) {
   const { line } = draft;
@@ -62,8 +65,14 @@ export function StepLineBox({
     input?.focus();
     requestAnimationFrame(() => input?.setSelectionRange(at, at));
   };
+  const asked = (reading?.offers ?? []).flatMap((offer) =>
+    offer.answers.map((answer) => ({ ...answer, of: offer.question })),
+  );
   const onKeyDown = (event: KeyboardEvent<HTMLTextAreaElement>) => {
-    if (event.key === 'Tab' && !event.shiftKey && completion !== undefined) {
+    const answer = event.altKey && !event.ctrlKey ? asked[Number(event.key) - 1] : undefined;
+    if (answer !== undefined) {
+      onAnswer(answer);
+    } else if (event.key === 'Tab' && !event.shiftKey && completion !== undefined) {
       complete(offered.indexOf(completion));
     } else if (event.key === 'Escape') {
       if (completion !== undefined) setDismissed(line);
@@ -137,7 +146,7 @@ export function StepLineBox({
               <li key={`${chip.kind} ${chip.start} ${chip.index}`}>
                 <button
                   type="button"
-                  className={`chip chip-${chip.kind}`}
+                  className={`chip chip-${chip.kind}${chip.implied === true ? ' chip-implied' : ''}`}
                   onClick={() => onChip(chip.kind === 'action' ? chip.index : null)}
                 >
                   {chipText(chip, reading)}
@@ -145,10 +154,10 @@ export function StepLineBox({
                 </button>
               </li>
             ))}
-            {reading.questions.map((question) => (
-              <li key={`${question.action} ${question.fact}`}>
-                <button type="button" className="chip chip-question" onClick={() => onChip(question.action)}>
-                  {questionText(question, reading.step)}
+            {byAction(reading.questions).map((open) => (
+              <li key={open.action}>
+                <button type="button" className="chip chip-question" onClick={() => onChip(open.action)}>
+                  {questionsText(open, reading.step)}
                 </button>
               </li>
             ))}
@@ -158,6 +167,21 @@ export function StepLineBox({
           <span className="line-effort">{minutes(reading.effort)} standard</span>
         )}
       </div>
+      {reading !== null && reading.offers.length > 0 && (
+        <ul className="line-offers" aria-label="What the bench asks" aria-live="polite">
+          {reading.offers.map((offer) => (
+            <li key={`${offer.question} ${offer.text}`}>
+              <span>{offer.text}</span>
+              {offer.answers.map((answer) => (
+                <button key={answer.text} type="button" className="offer" onClick={() => onAnswer(answer)}>
+                  {answer.text}{' '}
+                  <kbd>Alt {asked.findIndex((one) => one.of === offer.question && one.text === answer.text) + 1}</kbd>
+                </button>
+              ))}
+            </li>
+          ))}
+        </ul>
+      )}
       <ul id="line-faults" className="line-faults" aria-live="polite">
         {faults.map((fault) => (
           <li key={`${fault.start} ${fault.message}`}>

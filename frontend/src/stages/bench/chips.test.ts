@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas, Step } from '../../api/client';
-import { chipText, questionText } from './chips';
+import { byAction, chipText, questionsText, questionText } from './chips';
 
 const step: Step = {
   id: 's',
@@ -32,5 +32,14 @@ describe('chips', () => {
   it('asks with the number of the action where a step has several', () => {
     expect(questionText({ action: 0, fact: 'length' }, step)).toBe('1: how long?');
     expect(questionText({ action: 0, fact: 'bond' }, { ...step, actions: step.actions.slice(1) })).toBe('which bond?');
+  });
+
+  it('asks all that is open of an action in one question', () => {
+    const open = byAction([
+      { action: 0, fact: 'thread' },
+      { action: 1, fact: 'what' },
+      { action: 0, fact: 'length' },
+    ]);
+    expect(open.map((one) => questionsText(one, step))).toEqual(['1: which thread, how long?', '2: what exactly?']);
   });
 });

@@ -17,6 +17,11 @@ export function chipText(chip: Schemas['LineChip'], reading: Pick<LineView, 'ste
       const mounting = part?.mounting == null ? '' : `, ${label(part.mounting)}`;
       return `frees ${chip.text}${kind}${mounting}`;
     }
+    case 'seen': {
+      const part = reading.parts[chip.index];
+      const mounting = part?.mounting == null ? '' : `, ${label(part.mounting)}`;
+      return `in view: ${chip.text}${mounting}${part?.empty === true ? ', an empty place' : ''}`;
+    }
     case 'layer':
       return `in ${chip.text}`;
     case 'after':
@@ -60,5 +65,28 @@ const questions: Record<Schemas['OpenFact'], string> = {
 
 /** An open question, with the action that it is about where the step has several. */
 export function questionText({ action, fact }: Schemas['OpenQuestion'], step: Step): string {
-  return step.actions.length === 1 ? `${questions[fact]}?` : `${action + 1}: ${questions[fact]}?`;
+  return questionsText({ action, facts: [fact] }, step);
+}
+
+/** What is open of one action. */
+export interface OpenAction {
+  action: number;
+  facts: Schemas['OpenFact'][];
+}
+
+/** The open questions of a step, action by action. */
+export function byAction(open: readonly Schemas['OpenQuestion'][]): OpenAction[] {
+  const actions: OpenAction[] = [];
+  for (const { action, fact } of open) {
+    const known = actions.find((one) => one.action === action);
+    if (known === undefined) actions.push({ action, facts: [fact] });
+    else known.facts.push(fact);
+  }
+  return actions;
+}
+
+/** What is open of an action in one question, with its number where the step has several. */
+export function questionsText({ action, facts }: OpenAction, step: Step): string {
+  const asked = facts.map((fact) => questions[fact]).join(', ');
+  return step.actions.length === 1 ? `${asked}?` : `${action + 1}: ${asked}?`;
 }

@@ -1,0 +1,169 @@
+using WideLever.Core.Benching;
+using WideLever.Core.Records;
+using WideLever.Core.StepLines;
+
+namespace WideLever.Core.Tests;
+
+/// <summary>What a line asks, takes by itself, or notes without a step.</summary>
+public class LineQuestionsTests
+{
+    private static readonly Unit Machine = new() { Maker = "Tarnholm", Model = "Heron 14", ModelCode = "TH14-1" };
+    private static readonly BenchState Bench = BenchState.Of([]);
+
+    /// <summary>A record of which these lines were logged, one after the other.</summary>
+    private static TeardownRecord Logged(params ReadOnlySpan<string> lines)
+    {
+        var record = new TeardownRecord { Unit = Machine, Teardown = new() { Date = new(2026, 11, 27), Bench = "north" }, Layers = ["outside"], Steps = [], Parts = [] };
+        foreach (var line in lines)
+            record = With(record, line);
+        return record;
+    }
+
+    private static TeardownRecord With(TeardownRecord record, string line)
+    {
+        var (committed, faults) = LineCommit.Of(HeadDocuments.TeardownOf(record), record, new(line, null, null, []), Bench, 0);
+        faults.ShouldBeEmpty(line);
+        return HeadDocuments.Merge(PartsOfLine.In(HeadDocuments.UnitOf(record), committed!.Parts), committed.Document);
+    }
+
+    private static StepLineReading Read(TeardownRecord record, string line) => Implied.In(StepLine.Read(line, At(record)), At(record));
+
+    private static StepLineContext At(TeardownRecord record) => StepLineContext.Of(record, record.Steps.Count, null);
+
+    private static LineOffer? Asked(TeardownRecord record, string line, LineQuestion question) =>
+        LineOffers.Of(line, Read(record, line), record, At(record)).FirstOrDefault(offer => offer.Question == question);
+
+    private static string Answered(TeardownRecord record, string line, LineQuestion question, int answer) => Asked(record, line, question)!.Answers[answer].Line;
+
+    [Fact]
+    public void Screws_and_cover_on_two_lines_are_one_order()
+    {
+        var record = Logged("ten screws", "remove the bottom cover");
+        record.Steps[1].After.ShouldBe([record.Steps[0].Id]);
+        record.Steps[1].Opens.ShouldBe("inside");
+        record.Layers.ShouldBe(["outside", "inside"]);
+    }
+
+    [Fact]
+    public void What_leads_somewhere_is_not_taken_as_an_order()
+    {
+        var record = Logged("10 ph0, lift cover > inside", "off, unplug wire", "1 ph0, card = ssd");
+        record.Steps[2].After.ShouldBeEmpty();
+        Read(record, "3 ph0, lift = fan needs nothing").Step.After.ShouldBeEmpty();
+        Read(With(record, "unplug the fan"), "3 ph0, lift = fan after 2").Step.After.ShouldBe([record.Steps[1].Id]);
+    }
+
+    [Fact]
+    public void What_is_taken_by_itself_stands_in_a_chip_and_one_answer_drops_it()
+    {
+        var record = Logged("10 ph0, lift cover > inside", "unplug the fan");
+        var reading = Read(record, "3 ph0, lift = fan");
+        reading.Step.After.ShouldBe([record.Steps[1].Id]);
+        reading.Chips.ShouldContain(chip => chip.Kind == ChipKind.After && chip.Implied);
+        Read(record, Answered(record, "3 ph0, lift = fan", LineQuestion.OrderTaken, 0)).Step.ShouldSatisfyAllConditions(step => step.After.ShouldBeEmpty(), step => step.NeedsNoOther.ShouldBeTrue());
+    }
+
+    [Theory]
+    [InlineData("3 ph0, lift = fan", Mounting.Screwed)]
+    [InlineData("remove the ssd, one screw", Mounting.Socketed)]
+    [InlineData("2 latches, lift = battery", Mounting.Slid)]
+    [InlineData("unclip the bezel", Mounting.Clipped)]
+    [InlineData("soft glue 100mm, lift = battery", Mounting.Glued)]
+    [InlineData("3 ph0, 4 clips, lift = fan", null)]
+    [InlineData("lift = fan", null)]
+    [InlineData("3 ph0, lift = fan plugged", Mounting.Plugged)]
+    public void How_a_part_is_held_is_taken_from_what_freed_it(string line, Mounting? held) => Read(Logged(), line).Parts.ShouldHaveSingleItem().Mounting.ShouldBe(held);
+
+    [Fact]
+    public void A_mounting_that_is_known_stays()
+    {
+        var record = Logged("3 ph0, lift = fan plugged");
+        Read(record, "2 clips, lift = fan").Parts.ShouldHaveSingleItem().Mounting.ShouldBeNull();
+    }
+
+    [Fact]
+    public void The_order_before_what_brings_out_much_is_asked()
+    {
+        var record = Logged("10 ph0, lift cover > inside", "off, unplug wire", "1 ph0, card = ssd");
+        Answered(record, "9 ph0, lift board = mainboard", LineQuestion.Order, 0).ShouldBe("9 ph0, lift board = mainboard after all");
+        Read(record, "9 ph0, lift board = mainboard after all").Step.After.ShouldBe([record.Steps[1].Id, record.Steps[2].Id]);
+        Asked(record, "9 ph0, lift board = mainboard needs nothing", LineQuestion.Order).ShouldBeNull();
+        Asked(record, "3 ph0, lift = fan", LineQuestion.Order).ShouldBeNull();
+        Asked(Logged(), "9 ph0, lift cover > inside", LineQuestion.Order).ShouldBeNull();
+    }
+
+    [Fact]
+    public void Power_is_asked_for_at_the_first_work_inside()
+    {
+        var record = Logged("10 ph0, lift cover > inside");
+        var asked = Asked(record, "3 ph0, lift = fan", LineQuestion.Power).ShouldNotBeNull();
+        asked.Answers[0].First.ShouldBe("off, unplug ?");
+        Read(record, asked.Answers[1].Line).Step.DisconnectsPower.ShouldBeTrue();
+        Asked(With(record, asked.Answers[0].First!), "3 ph0, lift = fan", LineQuestion.Power).ShouldBeNull();
+        Asked(record, "3 ph0, lift = fan live", LineQuestion.Power).ShouldBeNull();
+        Asked(record with { Absent = [PartKind.Battery] }, "3 ph0, lift = fan", LineQuestion.Power).ShouldBeNull();
+        Asked(Logged(), "4 screws, lift cover", LineQuestion.Power).ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_part_that_is_out_already_may_be_another_one()
+    {
+        var record = Logged("10 ph0, lift cover > inside", "1 ph0, card = ssd");
+        var reading = Read(record, Answered(record, "remove the ssd, 2 screws", LineQuestion.AnotherPart, 0));
+        reading.Faults.ShouldBeEmpty();
+        reading.Parts.ShouldHaveSingleItem().ShouldSatisfyAllConditions(part => part.Id.ShouldBe("ssd-2"), part => part.NewKind.ShouldBe(PartKind.Storage));
+        reading.Step.Actions.Count.ShouldBe(2);
+        Asked(record, "3 ph0, lift = fan", LineQuestion.AnotherPart).ShouldBeNull();
+    }
+
+    [Fact]
+    public void Tabs_at_a_pack_are_asked_about()
+    {
+        Read(Logged(), Answered(Logged(), "2 tabs, lift the battery", LineQuestion.Tabs, 0)).Step.Actions[0].ShouldBeOfType<Unbond>();
+        Read(Logged(), Answered(Logged(), "2 tabs, lift the battery", LineQuestion.Tabs, 1)).Step.Actions[0].ShouldBeOfType<Unclip>();
+        Asked(Logged(), "2 tabs, lift the keyboard", LineQuestion.Tabs).ShouldBeNull();
+    }
+
+    [Fact]
+    public void Steps_are_named_by_ranges_and_all()
+    {
+        var record = Logged("2 ph0", "3 ph0", "4 ph0", "5 ph0");
+        var ids = record.Steps.Select(step => step.Id).ToList();
+        Read(record, "lift after 2-4").Step.After.ShouldBe(ids[1..]);
+        Read(record, "lift after 1, 3-4").Step.After.ShouldBe([ids[0], ids[2], ids[3]]);
+        Read(record, "lift after all, took 3 s").Step.After.ShouldBe(ids);
+        StepLine.Read("lift after 3-7", At(record)).Faults.ShouldContain(fault => fault.Message.Contains("no such steps"));
+        StepLine.Read("lift after all", At(Logged())).Faults.ShouldContain(fault => fault.Message.Contains("no step before"));
+    }
+
+    [Fact]
+    public void Looking_is_not_doing()
+    {
+        var record = With(Logged("10 ph0, lift cover > inside", "1 ph0, card = ssd"), "see = speakers clipped, memory-b socketed empty, fan, ssd");
+        record.Steps.Count.ShouldBe(2);
+        record.Parts.Single(part => part.Id == "speakers").ShouldSatisfyAllConditions(part => part.Mounting.ShouldBe(Mounting.Clipped), part => part.Layer.ShouldBe("inside"));
+        record.Parts.Single(part => part.Id == "memory-b").ShouldSatisfyAllConditions(part => part.Fitted.ShouldBeFalse(), part => part.Mounting.ShouldBe(Mounting.Socketed));
+        record.Parts.Single(part => part.Kind == PartKind.Fan).Layer.ShouldBe("inside");
+        record.Parts.Single(part => part.Id == "ssd").Mounting.ShouldBe(Mounting.Socketed);
+    }
+
+    [Theory]
+    [InlineData("see =", "say which parts are in view")]
+    [InlineData("see = wibble", "there is no part")]
+    [InlineData("see = fan, fan", "said twice")]
+    [InlineData("see = fan > inside", "stands alone")]
+    [InlineData("tried = panel \"stuck\" 40 s, 4 ph0", "stands alone")]
+    [InlineData("tried =", "say what was tried")]
+    public void What_is_no_sight_and_no_attempt_is_a_fault(string line, string message) =>
+        StepLine.Read(line, At(Logged("10 ph0, lift cover > inside"))).Faults.ShouldContain(fault => fault.Message.Contains(message) && fault.Start >= 0 && fault.End <= line.Length);
+
+    [Fact]
+    public void An_attempt_that_was_given_up_is_noted_of_the_step_before()
+    {
+        var record = With(Logged("10 ph0, lift cover > inside"), "tried = panel \"stuck all round\" 40 s");
+        record.Steps.ShouldHaveSingleItem().Surprises.ShouldHaveSingleItem().ShouldSatisfyAllConditions(
+            attempt => attempt.Kind.ShouldBe(SurpriseKind.GaveUp), attempt => attempt.Text.ShouldBe("panel: stuck all round"), attempt => attempt.Seconds.ShouldBe(40));
+        record.Parts.ShouldHaveSingleItem().Kind.ShouldBe(PartKind.DisplayPanel);
+        StepLine.Read("tried = panel", At(Logged())).Faults.ShouldContain(fault => fault.Message.Contains("log one first"));
+    }
+}
