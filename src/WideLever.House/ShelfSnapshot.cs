@@ -85,7 +85,7 @@ public sealed class ShelfUnit
     private object? held;
     private ShelfSummary? summary;
     private FieldUnit? kinds;
-    private IReadOnlyDictionary<ReasonKey, double>? losses;
+    private IReadOnlyDictionary<ReasonKey, ReasonFact>? facts;
 
     internal ShelfUnit(ShelfRow row, RubricSheet under, SignedDigests? signed, ShelfScoring scoring, Func<ShelfDocuments?> load, RecordCheck? check = null)
     {
@@ -123,9 +123,9 @@ public sealed class ShelfUnit
     /// <summary>Its price in the rubric's currency; null: unknown, or without a rate.</summary>
     public double? Price => Core.Scoring.Criteria.Price.InRubricCurrency(Summary.Price, Under.Rubric);
 
-    /// <summary>What every criterion of every kind cost it.</summary>
+    /// <summary>What reasons can be made from.</summary>
     /// <exception cref="UnreadableException">It cannot be read.</exception>
-    public IReadOnlyDictionary<ReasonKey, double> Losses => losses ??= KindLosses.Of(Scorer.Score(Record, Under.Rubric), Record.Record, Under.Rubric);
+    public IReadOnlyDictionary<ReasonKey, ReasonFact> Facts => facts ??= KindFacts.Of(Record, Scorer.Score(Record, Under.Rubric), Under.Rubric);
 
     /// <summary>How a unit stands to its latest signed result; null: it has none.</summary>
     public static SignedState? StateOf(SignedDigests? signed, string unitDigest, string teardownDigest, string rubricSha256) => signed is null

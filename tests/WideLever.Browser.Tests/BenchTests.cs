@@ -609,7 +609,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
     {
         var unitId = await FreshAsync("MISS-1");
         using var window = OpenFresh(unitId);
-        window.Line("3 screws, lift = speakers⏎");
+        window.Line("3 screws, 2 clips, lift = speakers⏎");
         window.Tab("Missing");
         window.Row("Under the feet").SendKeys("n");
         window.WaitForGone("Under the feet", ".missing");
@@ -630,7 +630,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         record["parts"]!.AsArray().Select(part => (string)part!["id"]!).ShouldBe(["speakers", "camera"]);
         // An open fact goes to its step's line.
         window.Row("1: which drive").SendKeys(Keys.Enter);
-        window.WaitForValue("3 screws, lift = speakers");
+        window.WaitForValue("3 screws, 2 clips, lift = speakers");
         window.Find("[data-line]").SendKeys(Keys.Escape);
         window.WaitForValue("");
     }

@@ -19,6 +19,10 @@ internal static class Examples
     public static CheckedRecord Record(string name) =>
         RecordReader.Read(File.ReadAllBytes(Path(name)), House).Checked ?? throw new InvalidOperationException(name);
 
+    /// <summary>The records of the demo.</summary>
+    public static IEnumerable<TeardownRecord> Demo() => Directory.GetFiles(System.IO.Path.Combine(AppContext.BaseDirectory, "demo"), "*.json").Order(StringComparer.Ordinal)
+        .Select(file => RecordReader.Read(File.ReadAllBytes(file), House).Checked!.Record);
+
     public static JsonNode Score(CheckedRecord record, Rubric rubric) => AsJson(Scorer.Score(record, rubric), record.Record);
 
     public static JsonNode AsJson(Result result, TeardownRecord record)

@@ -16,33 +16,6 @@ public sealed class FieldTests
     };
 
     [Fact]
-    public void A_unit_is_laid_beside_its_class_where_that_has_three_others_else_beside_the_shelf()
-    {
-        MachineClass?[] others = [MachineClass.Thin, MachineClass.Rugged, MachineClass.Thin, null, MachineClass.Thin];
-        var (found, positions) = Reasons.Peers(MachineClass.Thin, others);
-        found.ShouldBe(MachineClass.Thin);
-        positions.ShouldBe([0, 2, 4]);
-        (found, positions) = Reasons.Peers(MachineClass.Thin, others[..^1]);
-        found.ShouldBeNull();
-        positions.ShouldBe([0, 1, 2, 3]);
-        // Of unknown class there are no others.
-        (found, positions) = Reasons.Peers(null, [null, null, null]);
-        found.ShouldBeNull();
-        positions.ShouldBe([0, 1, 2]);
-    }
-
-    [Fact]
-    public void The_median_of_an_even_number_lies_between_the_two_in_the_middle()
-    {
-        IReadOnlyDictionary<ReasonKey, double> Losing(double points) => new Dictionary<ReasonKey, double> { [new(IndexName.Repair, PartKind.Battery, "mounting")] = points };
-        var own = KindLosses.Of(Build.Sealed().Score(Build.AnyValue), Build.Sealed(), Build.AnyValue)[new(IndexName.Repair, PartKind.Battery, "mounting")];
-        double Points(params double[] others) => Reasons.Of(Build.Sealed().Checked(Build.AnyValue), Build.AnyValue, [.. others.Select(Losing)]).Single().Points;
-        Points(0, 0.5).ShouldBe(own - 0.25, 1e-9);
-        Points(0.5, 0, 0.1).ShouldBe(own - 0.1, 1e-9);
-        Points(0.4, 0, 0.1, 0.2).ShouldBe(own - 0.15, 1e-9);
-    }
-
-    [Fact]
     public void A_draft_and_a_desktop_are_in_no_group_with_notebooks()
     {
         var (good, bad) = (Unit(Of(MachineClass.Thin, Mounting.Slid)), Unit(Of(MachineClass.Thin, Mounting.Glued)));

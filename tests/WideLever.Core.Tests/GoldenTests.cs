@@ -30,17 +30,15 @@ public sealed class GoldenTests
             var record = one.Record.Checked(Build.AnyValue);
             var result = Scorer.Score(record, Build.AnyValue);
             var sentences = new ReasonSentences(record, result, Build.AnyValue);
-            return KindLosses.Of(result, record.Record, Build.AnyValue)
-                .Select(loss => (loss.Key, loss.Value, Against: sentences.Of(loss.Key, true), For: sentences.Of(loss.Key, false)))
-                .SelectMany(made => made.Against?.Text == made.For?.Text
-                    ? new[] { Line(made.Key, "±", made.Value, made.Against) }
-                    : [Line(made.Key, "-", made.Value, made.Against), Line(made.Key, "+", made.Value, made.For)])
+            return KindFacts.Of(record, result, Build.AnyValue)
+                .SelectMany(fact => new[] { Line(fact.Key, ReasonSide.Against, fact.Value, sentences), Line(fact.Key, ReasonSide.For, fact.Value, sentences) })
                 .Where(line => line.Length > 0).Prepend($"== {one.Name}");
         }));
 
-        static string Line(ReasonKey key, string side, double points, Sentence? sentence) => sentence is null
-            ? ""
-            : string.Create(CultureInfo.InvariantCulture, $"{key} {side} {points:F3} {sentence.Text} [{string.Join(' ', sentence.Steps)}] {sentence.Part}");
+        static string Line(ReasonKey key, ReasonSide side, ReasonFact fact, ReasonSentences sentences) =>
+            (side == ReasonSide.For ? fact.Value <= Reasons.Bad : fact.Value >= Reasons.Good) || sentences.Of(key, side) is not { } sentence
+                ? ""
+                : string.Create(CultureInfo.InvariantCulture, $"{key} {(side == ReasonSide.For ? "+" : "-")} {fact.Value:F3} {fact.Lost:F3} of {fact.Full:F3} {(fact.Measure is not null && fact.Value is > Reasons.Bad and < Reasons.Good ? sentences.Beside(key, sentence.Text, side, fact.Measure.Value, true) : sentence.Text)} [{string.Join(' ', sentence.Steps)}] {sentence.Part}");
     }
 
     [Fact]

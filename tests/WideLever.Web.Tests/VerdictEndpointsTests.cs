@@ -79,7 +79,7 @@ public sealed class VerdictEndpointsTests(Bench bench) : IClassFixture<Bench>
         string Body(string text) => new JsonObject
         {
             ["reasons"] = new JsonArray(
-                new JsonObject { ["side"] = (string)found["side"]!, ["text"] = text, ["about"] = (string)found["about"]!, ["from"] = (string)found["text"]! },
+                new JsonObject { ["side"] = (string)found["side"]!, ["text"] = text, ["about"] = (string)found["about"]!, ["from"] = (string)found["from"]! },
                 new JsonObject { ["side"] = "for", ["text"] = "It feels solid." }),
         }.ToJsonString();
         async Task<HttpStatusCode> PutAsync(string body, long at) => (await Bench.SendAsync(alone.Window, HttpMethod.Put, $"/api/units/{id}/reasons", body, at)).Status;

@@ -10,156 +10,292 @@ namespace WideLever.Core.Comparing;
 /// <summary>Plain sentences made from the facts of a record alone, so that the same facts give the same sentence.</summary>
 internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubric rubric)
 {
+    private const string Absent = "absent";
+
     private static readonly PartKind[] Landmarks =
         [PartKind.Mainboard, PartKind.Battery, PartKind.Keyboard, PartKind.TopCase, PartKind.DisplayAssembly, PartKind.Thermal, PartKind.Fan, PartKind.Frame, PartKind.Bezel];
 
-    /// <summary>The sentence about a key with the facts that it was made from; null where there is none to make.</summary>
-    public Sentence? Of(ReasonKey key, bool against)
+    /// <summary>How good what a key is about is, 0..1; of several parts that of the worst. Null: not known, or it speaks for nothing.</summary>
+    public double? Value(ReasonKey key)
     {
+        if (key.Kind is not { } kind)
+            return Marks() is { Known: > 0 } marks ? (double)marks.Yes.Count / marks.Known : null;
+        if (key.Index == IndexName.Repair)
+            return WordList.TryParse<Criterion>(key.Criterion, out var of) ? Worst(kind, of)?.Criteria![of].Value : null;
+        // What a machine does not have speaks neither for it nor against it.
+        return key.Criterion switch
+        {
+            Absent => record.Record.Parts.Any(part => part.Kind == kind) ? 0 : null,
+            "headroom" => Kind(kind).Set?.Headroom.Value,
+            "standard" => Kind(kind).Set?.Standard.Value,
+            _ => Kind(kind).Set?.Access.Value,
+        };
+    }
+
+    /// <summary>What machines are laid beside each other by; null: nothing that is counted.</summary>
+    public double? Measure(ReasonKey key)
+    {
+        if (key.Kind is not { } kind)
+            return null;
+        if (key.Index == IndexName.Upgrade)
+            return key.Criterion switch { "headroom" when rubric.Headroom.TryGet(kind, out _) => Top(kind)?.Value, "access" => Reached(kind) is { } reached ? Seconds(reached.Route!) : null, _ => null };
+        if (!WordList.TryParse<Criterion>(key.Criterion, out var of) || Worst(kind, of) is not { } part)
+            return null;
+        return of switch
+        {
+            Criterion.Reach when part.Route is { Count: > 0 } route => Seconds(route),
+            Criterion.Fasteners when part.Route is { } route && Counted(Actions(route).OfType<Unscrew>()) is { Certain: true, All.Exact: { } screws } => screws,
+            Criterion.Price => Price.InRubricCurrency(Unit(part)?.Spare.Price, rubric),
+            _ => null,
+        };
+    }
+
+    /// <summary>Whether more of the measure is better: room is, minutes, screws and money are not.</summary>
+    public static bool IsMoreBetter(ReasonKey key) => key.Criterion == "headroom";
+
+    /// <summary>What a reader can act on comes first: 0 before 1 before 2.</summary>
+    public int Rank(ReasonKey key) => key.Index == IndexName.Upgrade
+        ? key.Criterion is "standard" ? 1 : 0
+        : key.Criterion switch
+        {
+            "reach" or "bonds" or "tools" => 0,
+            // How a part is held is worth a word where it can be swapped in a moment, or not at all.
+            "mounting" => key.Kind is { } kind && Worst(kind, Criterion.Mounting)?.Part.Mounting is Mounting.Screwed or Mounting.Plugged or Mounting.Clipped ? 2 : 0,
+            "fasteners" or "supply" or "guidance" => 1,
+            _ => 2,
+        };
+
+    /// <summary>The sentence about a key for one side, with the facts that it was made from; null: none is to be made there.</summary>
+    public Sentence? Of(ReasonKey key, ReasonSide side)
+    {
+        var against = side == ReasonSide.Against;
         if (key.Kind is not { } kind)
             return Guidance(against);
         return key.Index == IndexName.Repair ? Repair(kind, key.Criterion, against) : Upgrade(kind, key.Criterion, against);
     }
 
-    private Sentence? Guidance(bool against)
+    /// <summary>A sentence laid beside the median of others.</summary>
+    public string Beside(ReasonKey key, string text, ReasonSide side, double median, bool ofClass)
+    {
+        var (better, most) = (side == ReasonSide.For, $"most {(ofClass ? "of its class" : "on the shelf")}");
+        var than = key.Criterion switch
+        {
+            "headroom" => $"{(better ? "further than" : "less than")} for {most} ({Number(median)} {UnitOf(key.Kind!.Value)})",
+            "reach" or "access" => $"{(better ? "less than" : "longer than")} for {most} ({Minutes(median)})",
+            "price" => $"{(better ? "less than" : "more than")} for {most} ({Math.Round(median).ToString(CultureInfo.InvariantCulture)} {rubric.Currency})",
+            _ => $"{(better ? "fewer than" : "more than")} for {most} ({Number(median)} screws)",
+        };
+        return $"{text[..^1]}; {than}.";
+    }
+
+    private UpgradeKind Kind(PartKind kind) => result.UpgradeKinds.Single(one => one.Kind == kind);
+
+    private (List<string> Yes, List<string> No, int Known) Marks()
     {
         var guidance = record.Record.Guidance;
         (string Name, bool? Mark)[] marks = [("a manual", guidance.Manual), ("labels", guidance.Labels), ("part numbers", guidance.PartNumbers), ("an order shown", guidance.Order)];
-        var listed = marks.Where(mark => mark.Mark == !against).Select(mark => mark.Name).ToList();
-        return listed.Count == 0 ? null : new(against ? $"There is no help by {Or(listed)}." : $"There is help by {And(listed)}.", [], null);
+        List<string> Of(bool mark) => [.. marks.Where(one => one.Mark == mark).Select(one => one.Name)];
+        return (Of(true), Of(false), marks.Count(mark => mark.Mark is not null));
     }
+
+    private Sentence? Guidance(bool against)
+    {
+        var (yes, no, _) = Marks();
+        return against ? no.Count == 0 ? null : new($"There is no help by {Or(no)}.", [], null) : yes.Count == 0 ? null : new($"There is help by {And(yes)}.", [], null);
+    }
+
+    /// <summary>Of several parts the one that is worst in this speaks for the kind.</summary>
+    private PartScore? Worst(PartKind kind, Criterion of) => result.Parts.Where(part => part.Part.Kind == kind && part.Criteria?[of].Value is not null).MinBy(part => part.Criteria![of].Value);
+
+    private Part? Unit(PartScore part) => record.Record.Parts.FirstOrDefault(other => other.Id == part.ServiceUnit);
+
+    private List<TeardownAction> Actions(IReadOnlyList<int> route) => [.. route.SelectMany(position => record.Record.Steps[position].Actions)];
+
+    private double Seconds(IReadOnlyList<int> route) => route.Sum(position => Routes.StepEffort.Of(record.Record.Steps[position], rubric).Charged.Value);
 
     private Sentence? Repair(PartKind kind, string criterion, bool against)
     {
-        // Of several parts the one that is worst in this speaks for the kind, or the best.
-        if (!WordList.TryParse<Criterion>(criterion, out var of))
+        if (!WordList.TryParse<Criterion>(criterion, out var of) || Worst(kind, of) is not { } part)
             return null;
-        var parts = result.Parts.Where(part => part.Part.Kind == kind && part.Criteria?[of].Value is not null);
-        var part = against ? parts.MinBy(one => one.Criteria![of].Value) : parts.MaxBy(one => one.Criteria![of].Value);
-        if (part is null)
-            return null;
-        var unit = record.Record.Parts.FirstOrDefault(other => other.Id == part.ServiceUnit);
+        var unit = Unit(part);
         return of switch
         {
-            Criterion.Mounting => part.Part.Mounting is { } mounting ? new($"{Upper(The(kind))} {Is(kind)} {Name(mounting)}.", [], part.Part.Id) : null,
-            Criterion.Price or Criterion.Supply when unit is not null => of == Criterion.Price ? PriceOf(unit) : SupplyOf(unit),
-            _ when part.Route is { Count: > 0 } route => OfRoute(of, The(kind), Comes(kind), part.Part, unit, route, against),
+            Criterion.Mounting => Held(kind, part, unit, against),
+            Criterion.Price or Criterion.Supply when unit is not null => of == Criterion.Price ? PriceOf(unit, against) : SupplyOf(unit, against),
+            _ when part.Route is { Count: > 0 } route => OfRoute(of, kind, part.Part, unit, route, against),
             _ => null,
         };
     }
 
-    private Sentence? OfRoute(Criterion criterion, string the, string comes, Part part, Part? unit, IReadOnlyList<int> route, bool against)
+    private Sentence? Held(PartKind kind, PartScore part, Part? unit, bool against)
     {
+        if (part.Part.Mounting is not { } mounting)
+            return null;
+        var inseparable = rubric.IsInseparable(mounting) == true;
+        if (!against)
+        {
+            // What is soldered to a small board of its own is swapped with it.
+            if (inseparable)
+                return unit is { Kind: PartKind.PortsBoard } ? new($"{Upper(The(kind))} {(IsPlural(kind) ? "sit" : "sits")} on a small board of {(IsPlural(kind) ? "their" : "its")} own.", [], part.Part.Id) : null;
+            // Glue and tape are told by what they are, and are no merit.
+            return mounting is Mounting.Glued or Mounting.Taped ? null : new($"{Upper(The(kind))} {Is(kind)} {Name(mounting)}.", [], part.Part.Id);
+        }
+        return !inseparable ? null : new(unit is not null && unit.Id != part.Part.Id
+            ? $"{Upper(The(kind))} {Is(kind)} {Name(mounting)}, one piece with {The(unit.Kind)}."
+            : $"{Upper(The(kind))} {Is(kind)} {Name(mounting)}.", [], part.Part.Id);
+    }
+
+    private Sentence? OfRoute(Criterion criterion, PartKind kind, Part part, Part? unit, IReadOnlyList<int> route, bool against)
+    {
+        var the = The(kind);
         var steps = route.Select(position => record.Record.Steps[position]).ToList();
-        var actions = steps.SelectMany(step => step.Actions).ToList();
+        var actions = Actions(route);
         var screws = actions.OfType<Unscrew>().ToList();
         var count = Counted(screws);
         var ids = steps.Select(step => step.Id).ToList();
         switch (criterion)
         {
             case Criterion.Reach:
-                var seconds = route.Sum(position => StepEffort(position));
-                var before = steps.SelectMany(step => step.Frees).Distinct().Select(id => record.Record.Parts.First(other => other.Id == id))
-                    .Where(other => other.Id != part.Id && other.Id != unit?.Id && Landmarks.Contains(other.Kind)).Select(other => The(other.Kind)).Distinct().ToList();
-                var with = unit is not null && unit.Id != part.Id ? $" with {The(unit.Kind)}" : "";
-                var after = against && before.Count > 0 ? $" only after {And(before)}" : "";
-                return new($"{Upper(the)} {comes} out{with}{after}: {Minutes(seconds)} there and back, {count.Of("screw")}.", ids, part.Id);
+                return new(Way(Upper(the), $"{Comes(kind)} out", $"{(IsPlural(kind) ? "take" : "takes")}", part, unit, Seconds(route), count, against, Freed(steps)), ids, part.Id);
             case Criterion.Fasteners:
                 var clips = Counted(actions.OfType<Unclip>());
                 var hidden = Counted(screws.Where(one => one.Cover is not null and not Cover.None));
+                var broken = screws.Any(one => one.Cover == Cover.Seal) || actions.OfType<Peel>().Any(peel => peel.What == PeelWhat.Seal);
                 var sizes = screws.Where(one => one is { Captive: not true, Thread: not null, Length: not null }).Select(one => (one.Thread, one.Length)).Distinct().Count();
                 var said = new List<string> { count.Of("screw") };
-                if (hidden.Any)
+                if (against && hidden.Any)
                     said.Add($"{hidden} of them hidden");
-                else if (count.Any && screws.All(one => one.Captive == true))
-                    said.Add("all captive");
-                if (sizes > 1)
-                    said.Add($"{sizes} sizes");
+                if (against && broken)
+                    said.Add("a seal to break");
+                if (against && sizes > 1)
+                    said.Add($"{sizes.ToString(CultureInfo.InvariantCulture)} sizes that must not be mixed up");
+                if (!against && count.Any && screws.All(one => one.Captive == true))
+                    said.Add(count.IsOne ? "captive" : "all captive");
                 if (clips.Any)
                     said.Add(clips.Of("clip"));
-                return new($"On the way to {the}: {string.Join(", ", said)}.", ids, part.Id);
+                var fact = Value(new(IndexName.Repair, kind, "fasteners"));
+                return new($"{(fact <= Reasons.Bad ? "Many fasteners hold" : fact >= Reasons.Good ? "Few fasteners hold" : "Fasteners that hold")} what lies before {the}: {string.Join(", ", said)}.", ids, part.Id);
             case Criterion.Tools:
                 var tools = actions.Select(action => action.ToolInHand()).OfType<Tool>().Where(tool => tool != Tool.Hand).Distinct().OrderBy(tool => rubric.Tools[tool]).Select(Name).ToList();
-                return new(tools.Count == 0 ? $"{Upper(the)} {comes} out by hand." : $"The way to {the} takes {And(tools)}.", ids, part.Id);
+                return against
+                    ? tools.Count == 0 ? null : new($"The way to {the} asks for {And(tools)}.", ids, part.Id)
+                    : new(tools.Count == 0 ? $"{Upper(the)} {Comes(kind)} out by hand." : $"Common tools do for {the}: {And(tools)}.", ids, part.Id);
             case Criterion.Bonds:
                 var bonds = actions.OfType<Unbond>().ToList();
-                if (bonds.Count == 0)
-                    return new($"Nothing is stuck on the way to {the}.", ids, part.Id);
                 var words = bonds.Select(bond => bond.Bond is { } known ? Name(known) : "a bond that is not known").Distinct().ToList();
-                return new($"On the way to {the} {And(words)} {(Counted(bonds).IsOne ? "has" : "have")} to be parted, {Counted(bonds).Of("bond")}.", ids, part.Id);
+                return !against
+                    ? bonds.Count == 0 ? new($"Nothing is stuck on the way to {the}.", ids, part.Id)
+                        : bonds.TrueForAll(bond => bond.Bond == Bond.ReleaseTab) ? new($"No glue on the way to {the}, only release tabs.", ids, part.Id) : null
+                    : bonds.Count == 0 ? null : new($"On the way to {the} {And(words)} {(words is [var one] && one != Name(Bond.ReleaseTab) ? "has" : "have")} to be parted, {Counted(bonds).Of("bond")}.", ids, part.Id);
             default:
                 var chance = 1 - actions.Aggregate(1.0, (whole, action) => whole * Survival.Of(action, rubric).Value);
-                return chance < 0.0005
-                    ? new($"Next to nothing is damaged on the way to {the}.", ids, part.Id)
-                    : new($"On the way to {the} something is damaged about once in {Math.Max(1, Math.Round(1 / chance)).ToString(CultureInfo.InvariantCulture)} times.", ids, part.Id);
+                var times = Math.Max(1, Math.Round(1 / Math.Max(1e-9, chance))).ToString(CultureInfo.InvariantCulture);
+                return against ? new($"On the way to {the} something is damaged about once in {times} times.", ids, part.Id)
+                    : new(chance < 0.0005 ? $"Next to nothing is damaged on the way to {the}." : $"Little is damaged on the way to {the}: about once in {times} times.", ids, part.Id);
         }
     }
 
-    private double StepEffort(int position) => Routes.StepEffort.Of(record.Record.Steps[position], rubric).Charged.Value;
-
-    private Sentence? PriceOf(Part unit)
+    private static string Way(string the, string comes, string takes, Part part, Part? unit, double seconds, Tally screws, bool against, IReadOnlyList<Part> freed)
     {
-        if (unit.Spare.Source == Supply.None)
-            return new($"Nobody sells {The(unit.Kind)}.", [], unit.Id);
-        if (Price.InRubricCurrency(unit.Spare.Price, rubric) is not { } price)
-            return null;
-        var share = Price.InRubricCurrency(record.Record.Unit.Price, rubric) is { } machine and > 0 ? $", {Math.Round(100 * price / machine).ToString(CultureInfo.InvariantCulture)} % of the machine's price" : "";
-        return new($"{Upper(The(unit.Kind))} {Costs(unit.Kind)} {Math.Round(price).ToString(CultureInfo.InvariantCulture)} {rubric.Currency}{share}.", [], unit.Id);
+        var with = unit is not null && unit.Id != part.Id ? $" with {The(unit.Kind)}" : "";
+        if (!against)
+            return $"{the} {comes}{with} in {Minutes(seconds)}, there and back: {screws.Of("screw")}.";
+        var before = freed.Where(other => other.Id != part.Id && other.Id != unit?.Id && Landmarks.Contains(other.Kind)).Select(other => The(other.Kind)).Distinct().ToList();
+        return $"{the} {takes} {Minutes(seconds)} there and back{(with.Length > 0 ? $", together{with}" : "")}{(before.Count > 0 ? $", and {comes} only after {And(before)}" : "")}: {screws.Of("screw")}.";
     }
 
-    private static Sentence? SupplyOf(Part unit) => (unit.Spare.Source, unit.Spare.Paired) switch
+    private Sentence? PriceOf(Part unit, bool against)
     {
-        (Supply.None, _) => new($"Nobody sells {The(unit.Kind)}.", [], unit.Id),
-        ({ } source, true) => new($"{Upper(The(unit.Kind))}, sold by {Name(source)}, {(IsPlural(unit.Kind) ? "work" : "works")} only after the maker's pairing.", [], unit.Id),
-        ({ } source, false) => new($"{Upper(The(unit.Kind))} {Is(unit.Kind)} sold by {Name(source)} and {(IsPlural(unit.Kind) ? "need" : "needs")} no pairing.", [], unit.Id),
-        ({ } source, null) => new($"{Upper(The(unit.Kind))} {Is(unit.Kind)} sold by {Name(source)}.", [], unit.Id),
-        _ => null,
-    };
+        if (unit.Spare.Source == Supply.None)
+            return against ? new($"Nobody sells {The(unit.Kind)}.", [], unit.Id) : null;
+        if (Price.InRubricCurrency(unit.Spare.Price, rubric) is not { } price)
+            return null;
+        var share = Price.InRubricCurrency(record.Record.Unit.Price, rubric) is { } machine and > 0 ? $"{Math.Round(100 * price / machine).ToString(CultureInfo.InvariantCulture)} % of the machine's price" : null;
+        var money = $"{Math.Round(price).ToString(CultureInfo.InvariantCulture)} {rubric.Currency}";
+        return new(against ? $"{Upper(The(unit.Kind))} {Costs(unit.Kind)} as much as {money}{(share is null ? "" : $", {share}")}." : $"{Upper(The(unit.Kind))} {Costs(unit.Kind)} no more than {money}{(share is null ? "" : $", {share}")}.", [], unit.Id);
+    }
+
+    private static Sentence? SupplyOf(Part unit, bool against)
+    {
+        var (upper, plural) = (Upper(The(unit.Kind)), IsPlural(unit.Kind));
+        return (unit.Spare.Source, unit.Spare.Paired, against) switch
+        {
+            (Supply.None, _, true) => new($"Nobody sells {The(unit.Kind)}.", [], unit.Id),
+            (Supply.None, _, false) or (null, _, _) => null,
+            ({ } source, true, true) => new($"{upper}, sold by {Name(source)}, {(plural ? "work" : "works")} only after the maker's pairing.", [], unit.Id),
+            (Supply.Salvage, _, true) => new($"{upper} {(plural ? "are" : "is")} to be had from salvage alone.", [], unit.Id),
+            (_, _, true) or (_, true, false) or (Supply.Salvage, _, false) => null,
+            ({ } source, false, false) => new($"{upper} can be bought from {Name(source)} and {(plural ? "need" : "needs")} no pairing.", [], unit.Id),
+            ({ } source, null, false) => new($"{upper} can be bought from {Name(source)}.", [], unit.Id),
+        };
+    }
+
+    /// <summary>What a kind can grow to with the places that are counted on; null: not known.</summary>
+    private (double Low, double? Value, double High)? Top(PartKind kind)
+    {
+        var counted = record.Record.Parts.Where(part => part.Kind == kind && !result.LeftOut.Contains(part.Id)).ToList();
+        var on = Kind(kind).Places.Select(place => place.Part.Id).ToHashSet(StringComparer.Ordinal);
+        return Headroom.Best(kind, counted, [.. counted.Select(part => on.Contains(part.Id))], record.Record.Unit, rubric) is { Value: not null } best ? best : null;
+    }
+
+    /// <summary>The place of a kind that is reached worst; null: no way to one is known.</summary>
+    private PartScore? Reached(PartKind kind)
+    {
+        var worst = Kind(kind).Places.Where(place => place.Access.Value is not null).MinBy(place => place.Access.Value);
+        return worst is null ? null : result.Parts.Single(part => part.Part.Id == worst.Part.Id) is { Route.Count: > 0 } part ? part : null;
+    }
 
     private Sentence? Upgrade(PartKind kind, string criterion, bool against)
     {
         var parts = record.Record.Parts.Where(part => part.Kind == kind).ToList();
-        var upgrade = result.UpgradeKinds.Single(one => one.Kind == kind);
         var first = parts.Count > 0 ? parts[0].Id : null;
         switch (criterion)
         {
-            case "absent":
+            case Absent:
                 var held = parts.Select(part => part.Mounting).OfType<Mounting>().Select(Name).Distinct().ToList();
-                return parts.Count == 0 ? new($"There {Is(kind)} no {Of(kind)} to upgrade.", [], null)
-                    : new($"{Upper(The(kind))} cannot be upgraded: {And(held)}{Fitted(kind, parts)}.", [], first);
+                return !against || held.Count == 0 ? null : new($"{Upper(The(kind))} cannot be upgraded: {And(held)}{Fitted(kind, parts)}.", [], first);
             case "headroom" when rubric.Headroom.TryGet(kind, out _):
-                var unitOf = kind == PartKind.Battery ? "Wh" : "GB";
-                var now = parts.Sum(part => part.Capacity.Fitted ?? 0);
-                var counted = parts.Where(part => !result.LeftOut.Contains(part.Id)).ToList();
-                var on = upgrade.Places.Select(place => place.Part.Id).ToHashSet(StringComparer.Ordinal);
-                var most = Headroom.Best(kind, counted, [.. counted.Select(part => on.Contains(part.Id))], record.Record.Unit, rubric);
-                var supplied = upgrade.Places.Any(place => Headroom.Ceiling(place.Part, record.Record.Unit, rubric).From == CeilingFrom.Open);
-                return most.Value is not { } top ? null
-                    : top <= now
-                        ? new($"{Upper(The(kind))} {(IsPlural(kind) ? "stay" : "stays")} at {Number(now)} {unitOf}.", [], first)
-                        : new($"{Upper(The(kind))} can grow from {Number(now)} to {Reached(most.Low, top, most.High)} {unitOf} in {Count(on.Count, "place")}{(supplied ? ", as the rubric supposes of an open standard" : "")}.", [], first);
+                return Room(kind, parts, against, first);
             case "headroom":
                 var separable = parts.Count(part => rubric.IsInseparable(part.Mounting) == false);
-                return new(separable == parts.Count ? $"{Upper(The(kind))} can be swapped for another." : $"Of {Count(parts.Count, "part")} of this kind, {Of(kind)}, {separable} can be swapped.", [], first);
+                return against ? new($"Of {Count(parts.Count, "part")} of this kind, {Of(kind)}, {(separable == 0 ? "none" : $"no more than {separable.ToString(CultureInfo.InvariantCulture)}")} can be swapped.", [], first)
+                    : new($"{Upper(The(kind))} can be swapped for another.", [], first);
             case "standard":
-                var standards = upgrade.Places.Where(place => place.Part.Interface.Standard is not null).ToList();
-                var place = against ? standards.MinBy(one => rubric.Standards[one.Part.Interface.Standard!.Value]) : standards.MaxBy(one => rubric.Standards[one.Part.Interface.Standard!.Value]);
-                return place is null ? null : new(place.Part.Interface.Standard switch
+                var standards = Kind(kind).Places.Where(place => place.Part.Interface.Standard is not null).ToList();
+                var place = standards.MinBy(one => rubric.Standards[one.Part.Interface.Standard!.Value]);
+                return (place?.Part.Interface.Standard, against) switch
                 {
-                    Standard.Open => $"The place of {The(kind)} is open to parts of anyone.",
-                    Standard.Restricted => $"The place of {The(kind)} takes some parts of others.",
-                    Standard.Maker => $"The place of {The(kind)} takes the maker's own parts alone.",
-                    _ => $"Nothing else fits the place of {The(kind)}.",
-                }, [], place.Part.Id);
+                    (Standard.Open, false) => new($"The place of {The(kind)} is open to parts of anyone.", [], place!.Part.Id),
+                    (Standard.Restricted, true) => new($"The place of {The(kind)} takes some parts of others, not all.", [], place!.Part.Id),
+                    (Standard.Maker, true) => new($"The place of {The(kind)} takes the maker's own parts alone.", [], place!.Part.Id),
+                    (Standard.None, true) => new($"Nothing else fits the place of {The(kind)}.", [], place!.Part.Id),
+                    _ => null,
+                };
             default:
-                var access = upgrade.Places.Where(one => one.Access.Value is not null).ToList();
-                var reached = against ? access.MinBy(one => one.Access.Value) : access.MaxBy(one => one.Access.Value);
-                var route = reached is null ? null : result.Parts.Single(part => part.Part.Id == reached.Part.Id).Route;
-                return route is null ? null : OfRoute(Criterion.Reach, reached!.Part.Fitted ? $"{The(kind)} to be upgraded" : $"the empty place for {Of(kind)}", "comes", reached.Part, reached.Part, route, against) is { } sentence
-                    ? sentence with { Text = sentence.Text.Replace(" comes out", " is reached", StringComparison.Ordinal) }
-                    : null;
+                if (Reached(kind) is not { } reached)
+                    return null;
+                var steps = reached.Route!.Select(position => record.Record.Steps[position]).ToList();
+                var the = reached.Part.Fitted ? $"{The(kind)} to be upgraded" : $"the empty place for {Of(kind)}";
+                return new(Way(Upper(the), "is reached", "takes", reached.Part, reached.Part, Seconds(reached.Route!), Counted(Actions(reached.Route!).OfType<Unscrew>()), against, Freed(steps)), [.. steps.Select(step => step.Id)], reached.Part.Id);
         }
     }
+
+    private Sentence? Room(PartKind kind, List<Part> parts, bool against, string? first)
+    {
+        if (Top(kind) is not { Value: { } top } most)
+            return null;
+        var now = parts.Sum(part => part.Capacity.Fitted ?? 0);
+        var plural = IsPlural(kind);
+        if (against)
+            return new(top <= now ? $"{Upper(The(kind))} {(plural ? "end" : "ends")} at the {Number(now)} {UnitOf(kind)} fitted." : $"{Upper(The(kind))} {(plural ? "end" : "ends")} at {Reached(most.Low, top, most.High)} {UnitOf(kind)}.", [], first);
+        var supplied = Kind(kind).Places.Any(place => Headroom.Ceiling(place.Part, record.Record.Unit, rubric).From == CeilingFrom.Open);
+        return top <= now ? null
+            : new($"{Upper(The(kind))} can grow from {Number(now)} to {Reached(most.Low, top, most.High)} {UnitOf(kind)} in {Count(Kind(kind).Places.Count, "place")}{(supplied ? ", as the rubric supposes of an open standard" : "")}.", [], first);
+    }
+
+    private List<Part> Freed(List<Step> steps) => [.. steps.SelectMany(step => step.Frees).Distinct().Select(id => record.Record.Parts.First(other => other.Id == id))];
+
+    private static string UnitOf(PartKind kind) => kind == PartKind.Battery ? "Wh" : "GB";
 
     private static string Fitted(PartKind kind, List<Part> parts)
     {

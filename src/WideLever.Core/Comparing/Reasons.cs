@@ -14,57 +14,96 @@ public sealed record Sentence(string Text, IReadOnlyList<string> Steps, string? 
 /// <summary>A reason for or against a machine.</summary>
 /// <param name="About">What it is about, such as <c>repair:fan:reach</c>.</param>
 /// <param name="Side">For or against.</param>
-/// <param name="Points">Points that it earns or costs against the median of the others, > 0.</param>
+/// <param name="Points">Points of its index, > 0: against, those that it cost by the ledger; for, those of its share that it did not; beside others, what sets it apart from their median.</param>
 /// <param name="Text">The sentence.</param>
+/// <param name="From">The sentence as its own facts make it, without what it was laid beside: it goes stale with them alone.</param>
 /// <param name="Steps">Ids of the steps that it was made from.</param>
 /// <param name="Part">Id of the part that it was made from; null: of none.</param>
-public sealed record FoundReason(string About, ReasonSide Side, double Points, string Text, IReadOnlyList<string> Steps, string? Part);
+public sealed record FoundReason(string About, ReasonSide Side, double Points, string Text, string From, IReadOnlyList<string> Steps, string? Part);
+
+/// <summary>The machines that one is laid beside.</summary>
+/// <param name="Class">The class that they are of; null: the whole shelf, or there are none.</param>
+/// <param name="Positions">Their positions; none where there are too few of them.</param>
+public sealed record PeerGroup(MachineClass? Class, IReadOnlyList<int> Positions);
 
 /// <summary>
-/// Reasons for and against in plain sentences made from facts, ranked by what they cost or earn against the median of the unit's class.
-/// Method, <em>What is built on it</em>, ledger.
+/// Reasons for and against in plain sentences made from facts. What is good speaks for a machine and what is bad against it, whatever the others
+/// are; between, the others decide, and the sentence says so. Method, <em>What is built on it</em>, ledger.
 /// </summary>
 public static class Reasons
 {
-    /// <summary>Points below which a difference is not worth a sentence.</summary>
+    /// <summary>Points below which nothing is worth a sentence.</summary>
     public const double Least = 0.05;
 
-    /// <summary>Others of a class that a median takes at least; with fewer the whole shelf stands in.</summary>
+    /// <summary>A value from which a fact can only speak for a machine.</summary>
+    public const double Good = 0.7;
+
+    /// <summary>A value up to which it can only speak against one.</summary>
+    public const double Bad = 0.4;
+
+    /// <summary>Others that a median takes at least.</summary>
     public const int FewestPeers = 3;
 
-    private static readonly bool[] Sides = [true, false];
+    /// <summary>Sentences of one side, and of one kind on it, at most.</summary>
+    public const int MostOfSide = 10, MostOfKind = 2;
 
-    /// <summary>Which units a unit is laid beside.</summary>
+    // A difference from the median that is worth a word, as a share of it.
+    private const double Apart = 0.1;
+
+    /// <summary>Which units a unit is laid beside: those of its class that are no drafts, three at least; else all of the shelf that are none; else none.</summary>
     /// <param name="own">Its class; null: unknown.</param>
-    /// <param name="others">The classes of the other units of the shelf.</param>
-    /// <returns>The class that they are of, null for the whole shelf where there are fewer than <see cref="FewestPeers"/> of the class; and their positions.</returns>
-    public static (MachineClass? Class, IReadOnlyList<int> Positions) Peers(MachineClass? own, IReadOnlyList<MachineClass?> others)
+    /// <param name="others">Class and status of the other units of the shelf.</param>
+    public static PeerGroup Peers(MachineClass? own, IReadOnlyList<(MachineClass? Class, Status Status)> others)
     {
-        var all = Enumerable.Range(0, others.Count);
-        var ofClass = own is null ? [] : all.Where(position => others[position] == own).ToList();
-        return ofClass.Count >= FewestPeers ? (own, ofClass) : (null, [.. all]);
+        var all = Enumerable.Range(0, others.Count).Where(position => others[position].Status != Status.Draft).ToList();
+        var ofClass = own is null ? [] : all.Where(position => others[position].Class == own).ToList();
+        return ofClass.Count >= FewestPeers ? new(own, ofClass) : new(null, all.Count >= FewestPeers ? all : []);
     }
 
-    /// <summary>The reasons, the weightiest first.</summary>
+    /// <summary>The reasons, the weightiest first: at most ten a side and two of a kind on it, those that a reader can act on before others.</summary>
     /// <param name="record">The record.</param>
     /// <param name="rubric">The rubric.</param>
-    /// <param name="peers">The losses of the other units that it is laid beside.</param>
-    public static IReadOnlyList<FoundReason> Of(CheckedRecord record, Rubric rubric, IReadOnlyList<IReadOnlyDictionary<ReasonKey, double>> peers)
+    /// <param name="ofClass">Whether the peers are of its class; else of the shelf.</param>
+    /// <param name="peers">The facts of the others.</param>
+    public static IReadOnlyList<FoundReason> Of(CheckedRecord record, Rubric rubric, bool ofClass, IReadOnlyList<IReadOnlyDictionary<ReasonKey, ReasonFact>> peers)
     {
         var result = Scorer.Score(record, rubric);
         var sentences = new ReasonSentences(record, result, rubric);
-        var found = new List<FoundReason>();
-        foreach (var (key, points) in KindLosses.Of(result, record.Record, rubric))
+        var found = new List<(FoundReason Reason, ReasonKey Key, int Rank)>();
+        foreach (var (key, fact) in KindFacts.Of(record, result, rubric))
         {
-            var others = peers.Where(peer => peer.ContainsKey(key)).Select(peer => peer[key]).Order().ToList();
-            if (others.Count == 0)
-                continue;
-            var more = points - Median(others);
-            if (Math.Abs(more) < Least || sentences.Of(key, more > 0) is not { } sentence)
-                continue;
-            found.Add(new(key.ToString(), more > 0 ? ReasonSide.Against : ReasonSide.For, Math.Abs(more), sentence.Text, sentence.Steps, sentence.Part));
+            if (Made(sentences, key, fact, ofClass, peers) is { } reason)
+                found.Add((reason, key, sentences.Rank(key)));
         }
-        return [.. found.OrderByDescending(reason => reason.Points).ThenBy(reason => reason.About, StringComparer.Ordinal)];
+        return
+        [
+            .. new[] { ReasonSide.For, ReasonSide.Against }
+                .SelectMany(side => found.Where(one => one.Reason.Side == side)
+                    .GroupBy(one => one.Key.Kind).SelectMany(kind => Ordered(kind).Take(MostOfKind)).ToList() is { } some ? Ordered(some).Take(MostOfSide) : [])
+                .Select(one => one.Reason).OrderByDescending(reason => reason.Points).ThenBy(reason => reason.About, StringComparer.Ordinal),
+        ];
+    }
+
+    private static IEnumerable<(FoundReason Reason, ReasonKey Key, int Rank)> Ordered(IEnumerable<(FoundReason Reason, ReasonKey Key, int Rank)> found) =>
+        found.OrderBy(one => one.Rank).ThenByDescending(one => one.Reason.Points).ThenBy(one => one.Reason.About, StringComparer.Ordinal);
+
+    private static FoundReason? Made(ReasonSentences sentences, ReasonKey key, ReasonFact fact, bool ofClass, IReadOnlyList<IReadOnlyDictionary<ReasonKey, ReasonFact>> peers)
+    {
+        if (fact.Value >= Good || fact.Value <= Bad)
+        {
+            var side = fact.Value >= Good ? ReasonSide.For : ReasonSide.Against;
+            var points = side == ReasonSide.For ? fact.Full - fact.Lost : fact.Lost;
+            return points >= Least && sentences.Of(key, side) is { } sentence ? new(key.ToString(), side, points, sentence.Text, sentence.Text, sentence.Steps, sentence.Part) : null;
+        }
+        var others = peers.Select(peer => peer.GetValueOrDefault(key)).OfType<ReasonFact>().Where(other => other.Measure is not null).ToList();
+        if (fact.Measure is not { } own || others.Count < FewestPeers)
+            return null;
+        var (median, apart) = (Median([.. others.Select(other => other.Measure!.Value).Order()]), fact.Lost - Median([.. others.Select(other => other.Lost).Order()]));
+        var than = apart > 0 ? ReasonSide.Against : ReasonSide.For;
+        // What costs more than most must also be more, or less, of what is counted: else the sentence would contradict itself.
+        var isWorse = ReasonSentences.IsMoreBetter(key) ? own < median : own > median;
+        return Math.Abs(apart) >= Least && Math.Abs(own - median) >= Apart * Math.Abs(median) && isWorse == (than == ReasonSide.Against) && sentences.Of(key, than) is { } told
+            ? new(key.ToString(), than, Math.Abs(apart), sentences.Beside(key, told.Text, than, median, ofClass), told.Text, told.Steps, told.Part) : null;
     }
 
     /// <summary>
@@ -73,12 +112,19 @@ public static class Reasons
     /// </summary>
     public static IReadOnlyList<bool> Stale(CheckedRecord record, Rubric rubric, IReadOnlyList<PickedReason> picked)
     {
+        if (picked.Count == 0)
+            return [];
         var result = Scorer.Score(record, rubric);
         var sentences = new ReasonSentences(record, result, rubric);
-        // Which part speaks for a kind turns on the side that the sentence was made for.
-        var now = KindLosses.Of(result, record.Record, rubric).Keys.SelectMany(key => Sides.Select(against => (Key: (key.ToString(), against), sentences.Of(key, against)?.Text)))
-            .ToDictionary(pair => pair.Key, pair => pair.Text);
-        return [.. picked.Select(reason => reason is { About: { } about, From: { } from } && now.GetValueOrDefault((about, reason.Side == ReasonSide.Against)) != from)];
+        var now = new Dictionary<(string About, ReasonSide Side), string?>();
+        foreach (var (key, fact) in KindFacts.Of(record, result, rubric))
+        {
+            if (fact.Value > Bad)
+                now[(key.ToString(), ReasonSide.For)] = sentences.Of(key, ReasonSide.For)?.Text;
+            if (fact.Value < Good)
+                now[(key.ToString(), ReasonSide.Against)] = sentences.Of(key, ReasonSide.Against)?.Text;
+        }
+        return [.. picked.Select(reason => reason is { About: { } about, From: { } from } && now.GetValueOrDefault((about, reason.Side)) != from)];
     }
 
     private static double Median(List<double> sorted) =>

@@ -6,8 +6,8 @@ namespace WideLever.Web.Verdict;
 /// <summary>Reasons for and against a unit.</summary>
 /// <param name="Found">Those made from the facts, the weightiest first.</param>
 /// <param name="Picked">Those that the reviewer picked or wrote, in their order.</param>
-/// <param name="PeerClass">The class whose median they are ranked against; null: the whole shelf, for there are too few of the class.</param>
-/// <param name="Peers">How many other units that are.</param>
+/// <param name="PeerClass">The class of those that what is neither good nor bad is laid beside; null: the whole shelf, for there are too few of the class.</param>
+/// <param name="Peers">How many others that are; 0: there are too few, and what is good or bad by itself alone is told.</param>
 public sealed record ReasonsView(IReadOnlyList<FoundReason> Found, IReadOnlyList<PickedReasonView> Picked, MachineClass? PeerClass, int Peers);
 
 /// <summary>A picked reason.</summary>

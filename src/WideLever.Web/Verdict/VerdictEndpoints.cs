@@ -60,10 +60,10 @@ public static class VerdictEndpoints
         {
             var (record, rubric) = (piece.Record, piece.Rubric);
             var others = shelf.SummedUp(cancellation).Units.Where(one => one.Id != unitId).ToList();
-            var peers = Reasons.Peers(record.Record.Unit.Class, [.. others.Select(one => one.Summary.Class)]);
+            var peers = Reasons.Peers(record.Record.Unit.Class, [.. others.Select(one => (one.Summary.Class, one.Summary.Status))]);
             var picked = record.Record.Unit.Reasons;
             return new ReasonsView(
-                Reasons.Of(record, rubric, [.. shelf.Each([.. peers.Positions.Select(position => others[position])], peer => peer.Losses, cancellation)]),
+                Reasons.Of(record, rubric, peers.Class is not null, [.. shelf.Each([.. peers.Positions.Select(position => others[position])], peer => peer.Facts, cancellation)]),
                 [.. picked.Zip(Reasons.Stale(record, rubric, picked), (reason, stale) => new PickedReasonView(reason, stale))],
                 peers.Class, peers.Positions.Count);
         });

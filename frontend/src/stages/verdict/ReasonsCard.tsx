@@ -13,7 +13,7 @@ type Found = Schemas['FoundReason'];
 type Picked = Schemas['PickedReason'];
 type Side = Picked['side'];
 
-/** Reasons for and against, made from facts and ranked by what they cost or earn against the others of the class; the reviewer picks. */
+/** Reasons for and against, made from facts; the reviewer picks. */
 export function ReasonsCard({ unit }: { unit: Unit }) {
   const reasons = useQuery({
     queryKey: ['reasons', unit.id, unit.revision, unit.teardownRevision],
@@ -82,10 +82,13 @@ export function ReasonsCard({ unit }: { unit: Unit }) {
       <section className="card" aria-label="Reasons found">
         <h2>What the facts say</h2>
         <p className="note">
-          Points of the index that each earns or costs against the median of{' '}
-          {data.peerClass == null
-            ? `the ${data.peers} other units on the shelf, for there are too few of its class`
-            : `${data.peers} other units of the class ${label(data.peerClass)}`}
+          What is good speaks for the machine and what is bad against it, with the points of its index that it keeps or
+          costs. What lies between is told only beside others:{' '}
+          {data.peers === 0
+            ? 'there are too few on the shelf that are no drafts'
+            : data.peerClass == null
+              ? `here the ${data.peers} others on the shelf that are no drafts, for there are too few of its class`
+              : `here ${data.peers} others of the class ${label(data.peerClass)}`}
           .
         </p>
         <div className="reason-columns">
@@ -98,7 +101,7 @@ export function ReasonsCard({ unit }: { unit: Unit }) {
               isPicked={isPicked}
               busy={keep.isPending}
               onPick={(reason) =>
-                keep.mutate([...picked, { side, text: reason.text, about: reason.about, from: reason.text }])
+                keep.mutate([...picked, { side, text: reason.text, about: reason.about, from: reason.from }])
               }
             />
           ))}
@@ -228,7 +231,7 @@ function PickedRow({ reason, stale, now, busy, onChange, onRemove, onUp }: Picke
                 <Button
                   size="small"
                   disabled={busy}
-                  onClick={() => onChange({ ...reason, side: now.side, text: now.text, from: now.text })}
+                  onClick={() => onChange({ ...reason, side: now.side, text: now.text, from: now.from })}
                 >
                   Take this
                 </Button>
