@@ -41,6 +41,16 @@ public static class CatalogueReader
         return faults.Count == 0 ? modules : null;
     }
 
+    /// <summary>One module, as a file has it, or null with the faults.</summary>
+    public static Module? ReadModule(ReadOnlyMemory<byte> utf8, List<Fault> faults)
+    {
+        using var document = JsonText.ParseReadable(utf8, faults);
+        if (document is null)
+            return null;
+        var module = Module(new Fields(document.Root, Place.Root, faults));
+        return faults.Count == 0 ? module : null;
+    }
+
     private static Module Module(Fields fields)
     {
         var module = new Module
@@ -48,6 +58,9 @@ public static class CatalogueReader
             Number = fields.RequiredText("number"),
             Kind = fields.RequiredWord("kind", PartKind.Memory),
             Form = Line(fields, "form"),
+            Bus = Line(fields, "bus"),
+            Name = Line(fields, "name"),
+            LengthMm = Between(fields, "lengthMm", 500),
             Generation = Line(fields, "generation"),
             Capacity = Between(fields, "capacity", RecordLimits.Capacity),
             Sides = fields.Whole("sides"),

@@ -122,9 +122,9 @@ public sealed class VerdictTests(Bench bench) : IClassFixture<Bench>
     public void Reasons_are_picked_edited_written_and_marked_stale()
     {
         using var window = bench.Open("/units/cr14-2a7/verdict?view=reasons");
-        window.Press("Pick: The ports board is soldered.");
+        window.Press("Pick: The ports board is soldered, one piece with the main board.");
         window.WaitForText("Picked", "section[aria-label='Reasons found']");
-        var text = window.Find("input[aria-label='Reason: The ports board is soldered.']");
+        var text = window.Find("input[aria-label='Reason: The ports board is soldered, one piece with the main board.']");
         text.SendKeys(Keys.Control + "a");
         text.SendKeys("Two ports die with the board." + Keys.Enter);
         window.Find("input[aria-label='Reason: Two ports die with the board.']");

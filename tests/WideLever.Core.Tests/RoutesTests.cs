@@ -59,6 +59,41 @@ public sealed class RoutesTests
     }
 
     [Fact]
+    public void Several_parts_in_one_opening_equal_brute_force_and_never_cost_more_than_each_by_itself()
+    {
+        var (planned, none, saved, views, ties) = (0, 0, 0, 0, 0);
+        for (var seed = 0; planned < Long.Of(500); seed++)
+        {
+            var random = new Random(seed);
+            var record = RandomRecords.Tangled(random);
+            var rubric = (seed % 3) switch { 0 => House, 1 => WhereBlocking, _ => Steps };
+            var @checked = record.Checked(rubric);
+            var ways = new WaysIn(@checked, rubric);
+            var brute = new BruteForce(@checked, ways.Efforts, rubric.Schools.PowerFirst);
+            var parts = Enumerable.Range(0, record.Parts.Count).Where(p => !WaysIn.IsOnlyInView(@checked, record.Parts[p])).OrderBy(_ => random.Next()).Take(2 + seed % 3).ToList();
+            var (joint, expected) = (ways.Joint(parts), brute.Joint(parts));
+            joint.ShouldBe(expected, $"seed {seed}: {string.Join(", ", parts)}");
+            planned++;
+            views += parts.Exists(p => record.Parts[p].Layer is not null) ? 1 : 0;
+            if (joint is null)
+            {
+                none++;
+                continue;
+            }
+            var routes = ways.Routes();
+            var singles = parts.Sum(p => ways.Effort(routes[record.Parts[p].Id]!).Value);
+            ways.Effort(joint).Value.ShouldBeLessThanOrEqualTo(singles + 1e-9, $"seed {seed}");
+            saved += ways.Effort(joint).Value < singles - 1e-6 ? 1 : 0;
+            // What is least together is not always what is least for each.
+            ties += joint.Except(parts.SelectMany(p => routes[record.Parts[p].Id]!)).Any() ? 1 : 0;
+        }
+        saved.ShouldBeGreaterThan(Long.Of(200));
+        views.ShouldBeGreaterThan(Long.Of(50));
+        ties.ShouldBeGreaterThan(0);
+        none.ShouldBeLessThan(planned / 2);
+    }
+
+    [Fact]
     public void Routes_through_records_of_a_natural_size_equal_those_of_every_choice_gone_through_plainly()
     {
         var (records, seconds, none) = (0, 0, 0);
@@ -146,11 +181,14 @@ public sealed class RoutesTests
 
         public bool MetCircularSet { get; private set; }
 
-        public int[]? Least(int part, int[]? leaveOut = null) =>
-            record.Parts[part].Layer is { } layer
-                ? LeastWith(steps => (layer == record.Layers[0] || steps.Any(s => record.Steps[s].Opens == layer))
-                    && (record.Parts[part].Fitted || layer == record.Layers[0] || !powerOffFirst || steps.Any(s => record.Steps[s].DisconnectsPower)), leaveOut)
-                : LeastWith([.. Enumerable.Range(0, efforts.Length).Where(s => record.Steps[s].Frees.Contains(record.Parts[part].Id))], leaveOut);
+        public int[]? Least(int part, int[]? leaveOut = null) => LeastWith(steps => Reaches(steps, part), leaveOut);
+
+        public int[]? Joint(IReadOnlyList<int> parts) => LeastWith(steps => parts.All(part => Reaches(steps, part)), null);
+
+        private bool Reaches(int[] steps, int part) => record.Parts[part].Layer is { } layer
+            ? (layer == record.Layers[0] || steps.Any(s => record.Steps[s].Opens == layer))
+                && (record.Parts[part].Fitted || layer == record.Layers[0] || !powerOffFirst || steps.Any(s => record.Steps[s].DisconnectsPower))
+            : steps.Any(s => record.Steps[s].Frees.Contains(record.Parts[part].Id));
 
         private int[]? LeastWith(int[] anyOf, int[]? leaveOut) => LeastWith(steps => steps.Intersect(anyOf).Any(), leaveOut);
 

@@ -59,6 +59,16 @@ public sealed class WaysIn
         return Freed(search.SecondBest(Goals(search), Found(cancellation).Routes, cancellation));
     }
 
+    /// <summary>The least steps after which all of some parts are out, as positions in recorded order; null where one has no route.</summary>
+    /// <param name="parts">Positions of the parts.</param>
+    /// <param name="cancellation">Ends a search that nobody waits for.</param>
+    /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
+    public IReadOnlyList<int>? Joint(IReadOnlyList<int> parts, CancellationToken cancellation = default)
+    {
+        var search = Search(cancellation);
+        return search.Joint([.. parts.Select(position => IsOnlyInView(record, record.Record.Parts[position]) ? [] : Goal(search, record.Record.Parts[position], position))], cancellation);
+    }
+
     /// <summary>Charged effort of some steps.</summary>
     public EffortSeconds Effort(IReadOnlyList<int> steps)
     {

@@ -50,7 +50,8 @@ public static class ScoreCommand
         return command;
     }
 
-    private static (Rubric? Rubric, IReadOnlyList<string> Complaints) RubricOf(string? file, string[] schools)
+    /// <summary>The rubric of a file, or the house's, with other answers to its schools; null with what is wrong.</summary>
+    internal static (Rubric? Rubric, IReadOnlyList<string> Complaints) RubricOf(string? file, string[] schools)
     {
         var answers = new List<KeyValuePair<string, string>>();
         foreach (var school in schools)

@@ -1,0 +1,143 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Planning;
+
+/// <summary>The shape of a module and of the place that takes it.</summary>
+public enum FormFamily
+{
+    /// <summary>A small memory module.</summary>
+    SoDimm,
+
+    /// <summary>A memory module of desktops.</summary>
+    Dimm,
+
+    /// <summary>A flat memory module.</summary>
+    Camm,
+
+    /// <summary>A card, by width and length.</summary>
+    M2,
+
+    /// <summary>A small card of older machines.</summary>
+    MiniCard,
+
+    /// <summary>A bay for a drive of 2.5 inches.</summary>
+    Bay25,
+}
+
+/// <summary>What carries a drive's data.</summary>
+[Flags]
+public enum Buses
+{
+    /// <summary>Not said.</summary>
+    None = 0,
+
+    /// <summary>Serial ATA.</summary>
+    Sata = 1,
+
+    /// <summary>PCI Express, which drives speak NVMe over.</summary>
+    Pcie = 2,
+}
+
+/// <summary>What names and facts of an interface say, as people write them: <c>M.2 2280 NVMe</c>, <c>SATA or PCIe</c>, <c>DDR5-5600</c>.</summary>
+public sealed partial record InterfaceFacts
+{
+    /// <summary>The shape; null: not said.</summary>
+    public FormFamily? Form { get; init; }
+
+    /// <summary>Width of a card, mm; null: not said.</summary>
+    public int? WidthMm { get; init; }
+
+    /// <summary>Lengths of a card, mm: one of a module, of a place every one that is named; none: not said.</summary>
+    public IReadOnlyList<int> LengthsMm { get; init; } = [];
+
+    /// <summary>What carries the data: one of a module, of a place every one that is named.</summary>
+    public Buses Bus { get; init; }
+
+    /// <summary>Generation of PCI Express; null: not said.</summary>
+    public int? PcieGeneration { get; init; }
+
+    /// <summary>Generation of memory, such as <c>DDR5</c> or <c>LPDDR5X</c>; null: not said.</summary>
+    public string? Memory { get; init; }
+
+    /// <summary>Speed of memory, MT/s; null: not said.</summary>
+    public int? Speed { get; init; }
+
+    /// <summary>Keys of the edge of a card, such as <c>E</c> or <c>BM</c>; empty: not said.</summary>
+    public string Keys { get; init; } = "";
+
+    /// <summary>Whether it is said that both sides must not carry chips.</summary>
+    public bool SingleSided { get; init; }
+
+    /// <summary>What a place says.</summary>
+    public static InterfaceFacts Of(Interface place) => Of([place.Form, place.Bus, place.Generation, place.Name, .. place.Limits]);
+
+    /// <summary>What a module says.</summary>
+    public static InterfaceFacts Of(Module module) => Of([module.Form, module.Bus, module.Generation, module.Name]);
+
+    /// <summary>What some texts say together.</summary>
+    public static InterfaceFacts Of(IReadOnlyList<string?> texts)
+    {
+        var text = string.Join(" ; ", texts.Where(one => one is not null)).ToLowerInvariant();
+        var cards = Card().Matches(text);
+        var lengths = cards.Select(card => int.Parse(card.Groups["length"].ValueSpan, CultureInfo.InvariantCulture)).Distinct().Order().ToList();
+        var generation = Pcie().Match(text);
+        var memory = Ddr().Match(text);
+        return new()
+        {
+            Form = Family(text, lengths.Count > 0),
+            WidthMm = cards.Count > 0 ? int.Parse(cards[0].Groups["width"].ValueSpan, CultureInfo.InvariantCulture) : null,
+            LengthsMm = lengths,
+            Bus = (text.Contains("sata", StringComparison.Ordinal) && !text.Contains("msata", StringComparison.Ordinal) ? Buses.Sata : Buses.None)
+                | (text.Contains("msata", StringComparison.Ordinal) ? Buses.Sata : Buses.None)
+                | (Express().IsMatch(text) ? Buses.Pcie : Buses.None),
+            PcieGeneration = generation.Success ? int.Parse(generation.Groups["generation"].ValueSpan, CultureInfo.InvariantCulture) : null,
+            Memory = memory.Success ? memory.Groups["ddr"].Value.ToUpperInvariant() : null,
+            Speed = SpeedIn(text, memory.Success),
+            Keys = string.Concat(Key().Matches(text).SelectMany(key => key.Groups["keys"].Value).Where(char.IsAsciiLetter).Select(char.ToUpperInvariant).Distinct().Order()),
+            SingleSided = Single().IsMatch(text),
+        };
+    }
+
+    private static FormFamily? Family(string text, bool isCard) =>
+        SoDimm().IsMatch(text) ? FormFamily.SoDimm : text.Contains("camm", StringComparison.Ordinal) ? FormFamily.Camm : Dimm().IsMatch(text) ? FormFamily.Dimm
+        : text.Contains("msata", StringComparison.Ordinal) || text.Contains("mini card", StringComparison.Ordinal) || text.Contains("mini-card", StringComparison.Ordinal) ? FormFamily.MiniCard
+        : M2().IsMatch(text) || isCard ? FormFamily.M2 : Bay().IsMatch(text) ? FormFamily.Bay25 : null;
+
+    private static int? SpeedIn(string text, bool isMemory) =>
+        isMemory && Rate().Match(text) is { Success: true } rate ? int.Parse(rate.Groups["rate"].ValueSpan, CultureInfo.InvariantCulture) : null;
+
+    [GeneratedRegex(@"(?<!\d)(?<width>12|16|22|30)(?<length>16|26|30|42|60|80|110)(?!\d)", RegexOptions.ExplicitCapture)]
+    private static partial Regex Card();
+
+    [GeneratedRegex(@"\bpci-?e\b|\bpci express\b|\bnvme\b|\bgen ?[1-6]\b|\bpcie[1-6]", RegexOptions.ExplicitCapture)]
+    private static partial Regex Express();
+
+    [GeneratedRegex(@"(pci-?e|pci express|nvme)\s*(gen\.?\s*)?(?<generation>[1-6])(\.0)?(?![\d.])|\bgen\.?\s*(?<generation>[1-6])\b|(?<![\d.])(?<generation>[1-6])\.0\s*x\s*\d", RegexOptions.ExplicitCapture)]
+    private static partial Regex Pcie();
+
+    [GeneratedRegex(@"(?<ddr>(lp)?ddr[1-6][lx]?)(?![a-z])", RegexOptions.ExplicitCapture)]
+    private static partial Regex Ddr();
+
+    [GeneratedRegex(@"(?<=ddr[1-6][lx]?[- ])(?<rate>\d{3,5})\b|\b(?<rate>\d{3,5}) ?(mt/s|mt|mhz)\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex Rate();
+
+    [GeneratedRegex(@"\bkey ?(?<keys>[abem]([+/ ]+[abem]\b)*)", RegexOptions.ExplicitCapture)]
+    private static partial Regex Key();
+
+    [GeneratedRegex(@"\b(single|one)[- ]sided", RegexOptions.ExplicitCapture)]
+    private static partial Regex Single();
+
+    [GeneratedRegex(@"\bso-?dimm|\bsodimm", RegexOptions.ExplicitCapture)]
+    private static partial Regex SoDimm();
+
+    [GeneratedRegex(@"\bu?dimm", RegexOptions.ExplicitCapture)]
+    private static partial Regex Dimm();
+
+    [GeneratedRegex(@"\bm\.?2\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex M2();
+
+    [GeneratedRegex(@"(?<![\d.])2[.,]5(\s*(""|″|in\b|inch|-inch|zoll)|\b)", RegexOptions.ExplicitCapture)]
+    private static partial Regex Bay();
+}

@@ -1,0 +1,200 @@
+using WideLever.Core.Checking;
+using WideLever.Core.Records;
+using WideLever.Core.Routes;
+using WideLever.Core.Rubrics;
+using WideLever.Core.Scoring;
+
+namespace WideLever.Core.Planning;
+
+/// <summary>A part that a plan brings out.</summary>
+/// <param name="Part">The part that was asked for.</param>
+/// <param name="Unit">Its service unit: what is bought and swapped.</param>
+/// <param name="Alone">Effort of bringing that out by itself.</param>
+public sealed record PlannedPart(Part Part, Part Unit, EffortSeconds Alone);
+
+/// <summary>A tool that a plan takes, with the sizes that its screws ask for.</summary>
+/// <param name="Tool">The tool.</param>
+/// <param name="Sizes">Sizes, in the order in which they are first needed; none: no screw names one.</param>
+/// <param name="Screws">How many screws it undoes; null: nobody counted some of them, or it undoes none.</param>
+public sealed record PlannedTool(Tool Tool, IReadOnlyList<string> Sizes, Count? Screws);
+
+/// <summary>What is used up on the way, and has to be at hand to put the machine back.</summary>
+public enum Consumable
+{
+    /// <summary>Release tabs, by number.</summary>
+    ReleaseTab,
+
+    /// <summary>Bonding tape, by length.</summary>
+    Tape,
+
+    /// <summary>Foam, by length.</summary>
+    Foam,
+
+    /// <summary>A gasket, by length.</summary>
+    Gasket,
+
+    /// <summary>Glue, by length.</summary>
+    Glue,
+
+    /// <summary>Thermal pads, by number.</summary>
+    Pad,
+
+    /// <summary>Thermal paste, by joints.</summary>
+    Paste,
+
+    /// <summary>Liquid metal, by joints.</summary>
+    LiquidMetal,
+
+    /// <summary>Feet that were peeled and may not stick again, by number.</summary>
+    Foot,
+
+    /// <summary>Labels and seals that do not stick again, by number.</summary>
+    Label,
+
+    /// <summary>Tape that was peeled, by number.</summary>
+    PeeledTape,
+}
+
+/// <summary>Something that is used up.</summary>
+/// <param name="What">What.</param>
+/// <param name="Count">How many, or joints; null: nobody counted them.</param>
+/// <param name="Millimetres">How long they are together, mm; null: it has no length, or it is not known.</param>
+public sealed record UsedUp(Consumable What, Count? Count, double? Millimetres);
+
+/// <summary>Why a part cannot be planned.</summary>
+/// <param name="Part">Its id.</param>
+/// <param name="Message">Why, for people.</param>
+public sealed record PlanTrouble(string Part, string Message);
+
+/// <summary>The least work that brings several parts of a machine out in one opening. Method, <em>Routes</em>.</summary>
+public sealed record RepairPlan
+{
+    /// <summary>Most parts of a plan.</summary>
+    public const int Most = 20;
+
+    /// <summary>The parts, in the order in which they were asked for.</summary>
+    public required IReadOnlyList<PlannedPart> Parts { get; init; }
+
+    /// <summary>Positions of the steps, in recorded order.</summary>
+    public required IReadOnlyList<int> Steps { get; init; }
+
+    /// <summary>Effort of the steps, there and back.</summary>
+    public required EffortSeconds Effort { get; init; }
+
+    /// <summary>What bringing each service unit out in an opening of its own would take, s.</summary>
+    public required double Apart { get; init; }
+
+    /// <summary>The chance to come through without damage, 0..1.</summary>
+    public required Quantity Survival { get; init; }
+
+    /// <summary>The tools, those that undo most first.</summary>
+    public required IReadOnlyList<PlannedTool> Tools { get; init; }
+
+    /// <summary>The wells that its screws go into.</summary>
+    public required IReadOnlyList<TrayWell> Wells { get; init; }
+
+    /// <summary>What is used up.</summary>
+    public required IReadOnlyList<UsedUp> UsedUp { get; init; }
+
+    /// <summary>What doing it in one opening saves, s.</summary>
+    public double Saved => Math.Max(0, Apart - Effort.Value);
+
+    /// <summary>The plan for some parts, or why there is none.</summary>
+    /// <param name="record">The record.</param>
+    /// <param name="rubric">The rubric.</param>
+    /// <param name="parts">Ids of the parts; what is named twice is planned once.</param>
+    /// <param name="cancellation">Ends a search that nobody waits for.</param>
+    /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
+    public static (RepairPlan? Plan, IReadOnlyList<PlanTrouble> Troubles) Of(CheckedRecord record, Rubric rubric, IReadOnlyList<string> parts, CancellationToken cancellation = default)
+    {
+        var troubles = new List<PlanTrouble>();
+        if (parts.Count == 0)
+            troubles.Add(new("", "name at least one part"));
+        if (parts.Distinct().Count() > Most)
+            troubles.Add(new("", $"a plan has {Most} parts at most"));
+        if (troubles.Count > 0)
+            return (null, troubles);
+        var ways = new WaysIn(record, rubric);
+        var routes = ways.Routes(cancellation);
+        var planned = new List<PlannedPart>();
+        foreach (var id in parts.Distinct())
+        {
+            if (!record.Graph.PartPositions.TryGetValue(id, out var position))
+                troubles.Add(new(id, $"there is no part \"{id}\""));
+            else if (ServiceUnits.Of(record.Record.Parts[position], record, rubric) is not { } unit)
+                troubles.Add(new(id, $"it is not known what would be swapped for {id}: how it is held, or what it is within, is unknown"));
+            else if (routes[unit.Id] is not { } route)
+                troubles.Add(new(id, unit.Id == id ? $"no way to {id} is known" : $"no way to {unit.Id} is known, which {id} is one piece with"));
+            else
+                planned.Add(new(record.Record.Parts[position], unit, ways.Effort(route)));
+        }
+        if (troubles.Count > 0)
+            return (null, troubles);
+        var units = planned.DistinctBy(one => one.Unit.Id).ToList();
+        if (ways.Joint([.. units.Select(one => record.Graph.PartPositions[one.Unit.Id])], cancellation) is not { } steps)
+            return (null, [new("", "these parts cannot come out in one opening")]);
+        var chosen = steps.Select(position => record.Record.Steps[position]).ToList();
+        return (new()
+        {
+            Parts = planned,
+            Steps = steps,
+            Effort = ways.Effort(steps),
+            Apart = units.Sum(one => one.Alone.Value),
+            Survival = SurvivalOf(chosen, rubric),
+            Tools = ToolsOf(chosen),
+            Wells = SortingTray.Of(chosen),
+            UsedUp = UsedUpBy(chosen),
+        }, []);
+    }
+
+    private static Quantity SurvivalOf(IEnumerable<Step> steps, Rubric rubric)
+    {
+        var all = steps.SelectMany(step => step.Actions).Aggregate(new Scoring.Criteria.Survival(1, 1, 1), (chance, action) => chance * Scoring.Criteria.Survival.Of(action, rubric));
+        return Quantity.Between(all.Low, all.Value, all.High);
+    }
+
+    private static IReadOnlyList<PlannedTool> ToolsOf(IReadOnlyList<Step> steps) =>
+    [
+        .. steps.SelectMany(step => step.Actions).Select(action => (Tool: action.ToolInHand(), Action: action)).Where(one => one.Tool is not null and not Tool.Hand)
+            .GroupBy(one => one.Tool!.Value)
+            .Select(group => (Group: group, Screws: group.Select(one => one.Action).OfType<Unscrew>().ToList()))
+            .OrderByDescending(one => one.Screws.Sum(screws => (screws.Count ?? Count.One).Middle)).ThenBy(one => one.Group.Key)
+            .Select(one => new PlannedTool(one.Group.Key, [.. one.Screws.Select(screws => screws.Size).OfType<string>().Distinct()], one.Screws.Count == 0 ? null : Sum(one.Screws))),
+    ];
+
+    private static Count? Sum(IEnumerable<TeardownAction> actions) => actions.Aggregate((Count?)new Count(0, 0), (sum, action) => sum is { } known && action.Count is { } more ? known + more : null);
+
+    private static IReadOnlyList<UsedUp> UsedUpBy(IReadOnlyList<Step> steps) =>
+    [
+        .. steps.SelectMany(step => step.Actions).Select(action => (What: UsedUpBy(action), Action: action)).Where(one => one.What is not null).GroupBy(one => one.What!.Value).OrderBy(group => group.Key)
+            .Select(group => new UsedUp(group.Key, Sum(group.Select(one => one.Action)), Length([.. group.Select(one => one.Action)]))),
+    ];
+
+    private static double? Length(IReadOnlyList<TeardownAction> actions)
+    {
+        double sum = 0;
+        foreach (var action in actions)
+        {
+            if (action is not Unbond { LengthMm: { } length, Count.Exact: { } count })
+                return null;
+            sum += length * count;
+        }
+        return sum;
+    }
+
+    private static Consumable? UsedUpBy(TeardownAction action) => action switch
+    {
+        Unbond { Bond: Bond.ReleaseTab } => Consumable.ReleaseTab,
+        Unbond { Bond: Bond.Tape } => Consumable.Tape,
+        Unbond { Bond: Bond.Foam } => Consumable.Foam,
+        Unbond { Bond: Bond.Gasket } => Consumable.Gasket,
+        Unbond { Bond: Bond.SoftGlue or Bond.RigidGlue } => Consumable.Glue,
+        Thermal { What: ThermalWhat.Pad } => Consumable.Pad,
+        Thermal { What: ThermalWhat.Paste } => Consumable.Paste,
+        Thermal { What: ThermalWhat.LiquidMetal } => Consumable.LiquidMetal,
+        Peel { What: PeelWhat.Foot } => Consumable.Foot,
+        Peel { What: PeelWhat.Label or PeelWhat.Seal } => Consumable.Label,
+        Peel { What: PeelWhat.Tape } => Consumable.PeeledTape,
+        _ => null,
+    };
+}

@@ -1,0 +1,91 @@
+using System.Globalization;
+using WideLever.Core.Planning;
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Tests;
+
+/// <summary>Whether modules go into places, by a table: a place, a module, the fact that forbids it, and what it runs at.</summary>
+public sealed class FitsTests
+{
+    public static TheoryData<string, string, string, string, string> Rows()
+    {
+        var data = new TheoryData<string, string, string, string, string>();
+        foreach (var row in File.ReadAllLines(Path.Combine(AppContext.BaseDirectory, "lines", "fits.tsv")).Where(line => line.Length > 0 && line[0] != '#').Select(line => line.Split('\t')))
+            data.Add(row[0], row[1], row[2], row.ElementAtOrDefault(3) ?? "", row.ElementAtOrDefault(4) ?? "");
+        return data;
+    }
+
+    [Theory]
+    [MemberData(nameof(Rows))]
+    public void A_module_fits_or_a_fact_forbids_it(string kind, string place, string module, string forbids, string runsAt)
+    {
+        WordList.TryParse<PartKind>(kind, out var of).ShouldBeTrue();
+        var fit = ModuleFits.Of(PlaceOf(of, place), Build.Sealed().Unit, ModuleOf(of, module), Examples.House);
+        (fit.Forbids?.Word() ?? "").ShouldBe(forbids, string.Join("; ", fit.Against));
+        (fit.RunsAt ?? "").ShouldBe(runsAt);
+        fit.Against.Count.ShouldBe(forbids.Length > 0 ? Math.Max(1, fit.Against.Count) : 0);
+    }
+
+    [Fact]
+    public void There_are_sixty_rows() => Rows().Count.ShouldBeGreaterThanOrEqualTo(60);
+
+    [Theory]
+    [InlineData("M.2 2280 NVMe", "M.2 2260 NVMe", "a stand-off for its length")]
+    [InlineData("M.2 2280 NVMe", "M.2 NVMe", "length")]
+    [InlineData("M.2 2280", "M.2 2280 NVMe", "bus")]
+    [InlineData("M.2 2280 NVMe", "M.2 2280 NVMe; capacity 99999", "capacity")]
+    [InlineData("M.2 2280 NVMe; unknown", "M.2 2280 NVMe", "how the place holds a module")]
+    public void What_is_not_said_has_to_be_looked_at(string place, string module, string unsure) =>
+        ModuleFits.Of(PlaceOf(PartKind.Storage, place), Build.Sealed().Unit, ModuleOf(PartKind.Storage, module), Examples.House).Unsure.ShouldContain(unsure);
+
+    [Fact]
+    public void A_module_of_another_kind_is_forbidden_by_that() =>
+        ModuleFits.Of(PlaceOf(PartKind.Wireless, "M.2 2230 key E"), Build.Sealed().Unit, ModuleOf(PartKind.Storage, "M.2 2230 NVMe"), Examples.House).Forbids.ShouldBe(FitFact.Kind);
+
+    private static (string Name, Dictionary<string, string> Facts) Parsed(string text)
+    {
+        var pieces = text.Split(';', StringSplitOptions.TrimEntries);
+        return (pieces[0], pieces.Skip(1).Select(piece => piece.Split(' ', 2)).ToDictionary(pair => pair[0], pair => pair.ElementAtOrDefault(1) ?? ""));
+    }
+
+    private static double? Number(Dictionary<string, string> facts, string name) => facts.TryGetValue(name, out var number) ? double.Parse(number, CultureInfo.InvariantCulture) : null;
+
+    private static Part PlaceOf(PartKind kind, string text)
+    {
+        var (name, facts) = Parsed(text);
+        return new()
+        {
+            Id = "place",
+            Kind = kind,
+            Mounting = facts.ContainsKey("unknown") ? null : facts.ContainsKey("soldered") ? Mounting.Soldered : Mounting.Socketed,
+            Interface = new()
+            {
+                Name = name,
+                Standard = facts.ContainsKey("standard") ? Standard.None : Standard.Open,
+                Bus = facts.GetValueOrDefault("bus"),
+                Generation = facts.GetValueOrDefault("generation"),
+                MaxLengthMm = Number(facts, "maxLengthMm"),
+                MaxThicknessMm = Number(facts, "maxThicknessMm"),
+                Sides = (int?)Number(facts, "sides"),
+                Limits = facts.TryGetValue("limits", out var limit) ? [limit] : [],
+            },
+            Capacity = new() { Max = new() { Maker = Number(facts, "maker"), Bench = Number(facts, "bench") } },
+        };
+    }
+
+    private static Module ModuleOf(PartKind kind, string text)
+    {
+        var (name, facts) = Parsed(text);
+        return new()
+        {
+            Number = "x",
+            Kind = kind,
+            Name = name,
+            Bus = facts.GetValueOrDefault("bus"),
+            Generation = facts.GetValueOrDefault("generation"),
+            Sides = (int?)Number(facts, "sides"),
+            ThicknessMm = Number(facts, "thicknessMm"),
+            Capacity = Number(facts, "capacity"),
+        };
+    }
+}
