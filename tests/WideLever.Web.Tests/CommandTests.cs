@@ -235,4 +235,65 @@ public sealed class CommandTests : IDisposable
         damaged.ShouldBe(1);
         output.ShouldContain("the unit \"dt-133\": unit.hoverHeight unrecognised field");
     }
+
+    [Fact]
+    public async Task Plan_prints_the_least_steps_for_several_parts_and_refuses_what_has_none()
+    {
+        var (code, output, error) = await RunAsync(null, "plan", Example("1-two-routes"), "--for", "battery,fan", "--for", "memory-a");
+        (code, error).ShouldBe((0, ""));
+        var plan = JsonNode.Parse(output)!;
+        plan["steps"]!.AsArray().Select(step => (string)step!).ShouldBe(["cover", "power", "battery", "fan", "keys", "memory-a-from-keys"]);
+        ((double)plan["effort"]!["value"]!).ShouldBe(473.6);
+        ((double)plan["apart"]!).ShouldBe(945.8);
+        (code, output, error) = await RunAsync(null, "plan", Example("1-two-routes"), "--for", "battery,wing");
+        (code, output).ShouldBe((1, ""));
+        error.Trim().ShouldBe("--for wing: there is no part \"wing\"");
+        (code, output, error) = await RunAsync(null, "plan", Example("1-two-routes"), "--for", "battery", "--school", "powerFirst=never");
+        (code, output).ShouldBe((2, ""));
+        (code, output, _) = await RunAsync(null, "plan", Example("1-two-routes"), "--for", "battery", "--school", "effort=steps");
+        ((double)JsonNode.Parse(output)!["effort"]!["value"]!).ShouldBe(180);
+    }
+
+    [Fact]
+    public async Task A_plan_as_a_sheet_is_one_file_without_a_script()
+    {
+        var record = JsonNode.Parse(await File.ReadAllTextAsync(Example("1-two-routes")))!;
+        record["steps"]![0]!["title"] = "<script>alert(1)</script> *off*";
+        var file = Path.Combine(folder, "record.json");
+        await File.WriteAllTextAsync(file, record.ToJsonString());
+        var (code, html, _) = await RunAsync(null, "plan", file, "--for", "battery", "--as", "html");
+        code.ShouldBe(0);
+        html.ShouldNotContain("<script");
+        html.ShouldContain("&lt;script&gt;alert(1)&lt;/script&gt;");
+        html.ShouldContain("default-src 'none'");
+        var (_, markdown, _) = await RunAsync(null, "plan", file, "--for", "battery", "--as", "markdown");
+        markdown.ShouldContain("\\<script\\>alert(1)\\</script\\> \\*off\\*");
+        markdown.ShouldContain("## Lay out");
+        (await RunAsync(null, "plan", file, "--for", "battery", "--as", "pdf")).Code.ShouldNotBe(0);
+    }
+
+    [Fact]
+    public async Task Fit_says_whether_a_module_goes_into_a_place_and_what_forbids_it()
+    {
+        var module = Path.Combine(folder, "module.json");
+        async Task<JsonNode> FitAsync(string json)
+        {
+            await File.WriteAllTextAsync(module, json);
+            var (code, output, error) = await RunAsync(null, "fit", Example("1-two-routes"), "--place", "memory-a", "--module", module);
+            (code, error).ShouldBe((0, ""));
+            return JsonNode.Parse(output)!;
+        }
+        var place = JsonNode.Parse(await File.ReadAllTextAsync(Example("1-two-routes")))!["parts"]!.AsArray().Single(part => (string)part!["id"]! == "memory-a")!;
+        var generation = (string)place["interface"]!["name"]!;
+        var fits = await FitAsync($$"""{"number": "a", "kind": "memory", "name": "{{generation}}"}""");
+        ((bool)fits["fits"]!, fits["forbids"]).ShouldBe((true, null));
+        var other = await FitAsync("""{"number": "a", "kind": "memory", "name": "SO-DIMM DDR2"}""");
+        ((bool)other["fits"]!, (string)other["forbids"]!).ShouldBe((false, "generation"));
+        ((string)(await FitAsync("""{"number": "a", "kind": "storage"}"""))["forbids"]!).ShouldBe("kind");
+        await File.WriteAllTextAsync(module, """{"number": "a", "kind": "memory", "sides": 3, "wings": 2}""");
+        var (refused, _, complaint) = await RunAsync(null, "fit", Example("1-two-routes"), "--place", "memory-a", "--module", module);
+        refused.ShouldBe(2);
+        complaint.ShouldContain("sides");
+        (await RunAsync(null, "fit", Example("1-two-routes"), "--place", "wing", "--module", module)).Code.ShouldBe(2);
+    }
 }

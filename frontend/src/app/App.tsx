@@ -14,6 +14,7 @@ const Intake = lazy(() => import('../stages/intake/Intake').then((module) => ({ 
 const Bench = lazy(() => import('../stages/bench/Bench').then((module) => ({ default: module.Bench })));
 const Parts = lazy(() => import('../stages/parts/Parts').then((module) => ({ default: module.Parts })));
 const Verdict = lazy(() => import('../stages/verdict/Verdict').then((module) => ({ default: module.Verdict })));
+const Plan = lazy(() => import('../stages/plan/Plan').then((module) => ({ default: module.Plan })));
 const Rubrics = lazy(() => import('../stages/rubrics/Rubrics').then((module) => ({ default: module.Rubrics })));
 const Compare = lazy(() => import('../stages/compare/Compare').then((module) => ({ default: module.Compare })));
 
@@ -57,6 +58,7 @@ export function App() {
                   <Route path="bench" element={<Bench />} />
                   <Route path="parts" element={<Parts />} />
                   <Route path="verdict" element={<Verdict />} />
+                  <Route path="plan" element={<Plan />} />
                 </Route>
                 <Route path="*" element={<NothingHere />} />
               </Route>

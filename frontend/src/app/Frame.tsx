@@ -128,6 +128,7 @@ function UnitRail({ unitId }: { unitId: string }) {
       <RailLink to={`${base}/bench`} text="Bench" count={data?.record.steps.length} />
       <RailLink to={`${base}/parts`} text="Parts" count={data && `${data.parts.facts}/${data.parts.of}`} />
       <RailLink to={`${base}/verdict`} text="Verdict" />
+      <RailLink to={`${base}/plan`} text="Plan" />
     </div>
   );
 }

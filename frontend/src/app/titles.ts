@@ -1,4 +1,10 @@
-const stages: Record<string, string> = { intake: 'Intake', bench: 'Bench', parts: 'Parts', verdict: 'Verdict' };
+const stages: Record<string, string> = {
+  intake: 'Intake',
+  bench: 'Bench',
+  parts: 'Parts',
+  verdict: 'Verdict',
+  plan: 'Plan',
+};
 const screens: Record<string, string> = { '/': 'Shelf', '/compare': 'Compare', '/rubrics': 'Rubrics' };
 
 /** The title of a page: what is special first, for tabs show little of it. */

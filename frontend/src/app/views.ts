@@ -18,7 +18,7 @@ export const compareViews = [
 ] as const;
 
 /** Stages of a unit, in the order of the work. */
-export const stages = ['intake', 'bench', 'parts', 'verdict'] as const;
+export const stages = ['intake', 'bench', 'parts', 'verdict', 'plan'] as const;
 
 /** What the shelf does at once when its address says so. */
 export const shelfDeeds = { new: 'New unit', bring: 'Import a record' } as const;

@@ -20,7 +20,9 @@ public static class PlanCommands
         var parts = new Option<string[]>("--for") { Description = "The parts to bring out, by id", HelpName = "PART[,PART…]", Required = true };
         var rubricFile = new Option<string?>("--rubric") { Description = "A rubric file in the place of the house rubric", HelpName = "FILE" };
         var schools = new Option<string[]>("--school") { Description = "Another answer to a school, such as powerFirst=whereBlocking", HelpName = "name=option" };
-        var command = new Command("plan", "The least steps that bring some parts out in one opening, as JSON") { file, parts, rubricFile, schools };
+        var sheet = new Option<string?>("--as") { Description = "A sheet to work by: html or markdown; left out, JSON", HelpName = "html|markdown" };
+        sheet.AcceptOnlyFromAmong("html", "markdown");
+        var command = new Command("plan", "The least steps that bring some parts out in one opening, as JSON") { file, parts, sheet, rubricFile, schools };
         command.SetAction(parsed =>
         {
             var (rubric, complaints) = ScoreCommand.RubricOf(parsed.GetValue(rubricFile), parsed.GetValue(schools) ?? []);
@@ -32,7 +34,12 @@ public static class PlanCommands
             var (plan, troubles) = RepairPlan.Of(record, rubric, ids);
             return plan is null
                 ? Complain(troubles.Select(trouble => trouble.Part.Length == 0 ? $"--for: {trouble.Message}" : $"--for {trouble.Part}: {trouble.Message}"), Refused)
-                : Write(writer => PlanWriter.Write(writer, plan, record.Record));
+                : parsed.GetValue(sheet) switch
+                {
+                    "html" => WriteText(JobSheet.Html(plan, record.Record, rubric)),
+                    "markdown" => WriteText(JobSheet.Markdown(plan, record.Record, rubric)),
+                    _ => Write(writer => PlanWriter.Write(writer, plan, record.Record)),
+                };
         });
         return command;
     }
@@ -86,6 +93,12 @@ public static class PlanCommands
         using (var writer = new Utf8JsonWriter(output, new JsonWriterOptions { Indented = true }))
             write(writer);
         output.WriteByte((byte)'\n');
+        return 0;
+    });
+
+    private static int WriteText(string text) => Standard.Write(output =>
+    {
+        output.Write(System.Text.Encoding.UTF8.GetBytes(text));
         return 0;
     });
 

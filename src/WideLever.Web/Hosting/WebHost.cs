@@ -14,6 +14,7 @@ using WideLever.Web.Claims;
 using WideLever.Web.Compare;
 using WideLever.Web.Devices;
 using WideLever.Web.Parts;
+using WideLever.Web.Plans;
 using WideLever.Web.Photos;
 using WideLever.Web.Rubrics;
 using WideLever.Web.Shelf;
@@ -124,6 +125,7 @@ public static class WebHost
         api.MapClaims();
         api.MapCatalogue();
         api.MapVerdict();
+        api.MapPlans();
         api.MapSigning();
         api.MapCompare();
         api.MapRubrics();

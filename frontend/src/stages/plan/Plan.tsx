@@ -1,0 +1,295 @@
+import { useQuery } from '@tanstack/react-query';
+import { Checkbox, Select } from 'antd';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { api, asProblem, type Schemas, take, type Unit } from '../../api/client';
+import { Anew, Empty, Failed, Loading } from '../../app/states';
+import { useWorkpiece } from '../../app/Workspace';
+import { Tray } from '../../charts/Tray';
+import { minutes } from '../../format';
+import { Numeric } from '../../record/fields';
+import { countText } from '../../record/counts';
+import { label } from '../../words';
+import { asked, countAtEnd, spareText, usedUpText } from './plan';
+
+type PlanView = Schemas['PlanView'];
+type PlanStep = Schemas['PlanStepView'];
+
+/** A repair plan: several parts in one opening, what to lay out and to buy, the way in and the way back. */
+export function Plan() {
+  const unit = useWorkpiece();
+  const [search, setSearch] = useSearchParams();
+  const parts = asked(search.get('for'));
+  const plan = useQuery({
+    queryKey: ['plan', unit.id, unit.revision, unit.teardownRevision, parts],
+    queryFn: ({ signal }) =>
+      take(
+        api.GET('/api/units/{unitId}/plan', {
+          params: { path: { unitId: unit.id }, query: { for: parts.join(',') } },
+          signal,
+        }),
+      ),
+    enabled: parts.length > 0,
+    placeholderData: (before) => before,
+  });
+  const options = unit.record.parts
+    .filter((part) => part.fitted !== false)
+    .map((part) => ({ value: part.id, label: part.id, kind: label(part.kind) }));
+  return (
+    <>
+      <section className="card plan-choice" aria-label="What comes out">
+        <label htmlFor="plan-parts">
+          <b>What comes out</b>
+        </label>
+        <Select
+          id="plan-parts"
+          aria-label="Parts to bring out"
+          mode="multiple"
+          maxCount={20}
+          className="plan-parts"
+          placeholder="Choose one part or several: they come out in one opening"
+          value={parts}
+          options={options}
+          onChange={(chosen: string[]) =>
+            setSearch(chosen.length === 0 ? {} : { for: chosen.join(',') }, { replace: true })
+          }
+        />
+        {parts.length > 0 && plan.data?.plan != null && (
+          <span className="plan-sheets">
+            <a href={sheet(unit.id, parts, 'html')} download>
+              Job sheet
+            </a>
+            <a href={sheet(unit.id, parts, 'markdown')} download>
+              As Markdown
+            </a>
+          </span>
+        )}
+        <Anew of={plan} />
+      </section>
+      {parts.length === 0 ? (
+        <Empty>
+          <p>
+            {options.length === 0
+              ? 'No part is recorded yet: parts come from Bench and Parts.'
+              : 'Choose what has to come out. The plan is the least work that frees all of it in one opening.'}
+          </p>
+        </Empty>
+      ) : plan.data === undefined ? (
+        plan.error === null ? (
+          <Loading what="the plan" />
+        ) : (
+          <Failed problem={asProblem(plan.error)} onRetry={() => void plan.refetch()} />
+        )
+      ) : plan.data.plan == null ? (
+        <section className="card" aria-label="No plan">
+          <h2>There is no plan for this</h2>
+          <ul>
+            {plan.data.troubles.map((trouble) => (
+              <li key={`${trouble.part} ${trouble.message}`}>{sentence(trouble.message)}</li>
+            ))}
+          </ul>
+        </section>
+      ) : (
+        <Planned key={parts.join(',')} unit={unit} plan={plan.data.plan} name={`${unit.id} ${parts.join(',')}`} />
+      )}
+    </>
+  );
+}
+
+const sheet = (unitId: string, parts: readonly string[], format: string) =>
+  `/api/units/${encodeURIComponent(unitId)}/plan/sheet?format=${format}&for=${encodeURIComponent(parts.join(','))}`;
+
+const sentence = (text: string) => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}.`;
+
+function Planned({ unit, plan, name }: { unit: Unit; plan: PlanView; name: string }) {
+  const chance = (of: number) => `${Math.round(100 * of)} %`;
+  const { low, high } = plan.survival;
+  const withOthers = plan.parts.filter((part) => part.part !== part.serviceUnit);
+  return (
+    <>
+      <section className="card" aria-label="What it takes">
+        <p className="plan-sum">
+          <b>{minutes(plan.effort)}</b> there and back in{' '}
+          {plan.steps.length === 1 ? 'one step' : `${plan.steps.length} steps`}
+          {plan.parts.length > 1 && plan.saved > 0 && (
+            <>
+              ; one after the other {(plan.apart / 60).toFixed(1)} min, so that one opening saves{' '}
+              {(plan.saved / 60).toFixed(1)} min
+            </>
+          )}
+          . {chance(low) === chance(high) ? chance(low) : `${chance(low)} to ${chance(high)}`} to come through without
+          damage.
+        </p>
+        {withOthers.map((part) => (
+          <p key={part.part} className="note">
+            {part.part} is one piece with {part.serviceUnit}: that is what comes out and is bought.
+          </p>
+        ))}
+        <ul className="plan-cautions">
+          {plan.cautions.map((caution) => (
+            <li key={caution.caution} className="warning">
+              {caution.text}
+            </li>
+          ))}
+        </ul>
+      </section>
+      <div className="two-columns">
+        <section className="card plan-list" aria-label="Lay out">
+          <h2>Lay out</h2>
+          <ul>
+            {plan.tools.map((tool) => (
+              <li key={tool.tool}>
+                <b>{label(tool.tool)}</b> {tool.sizes.join(', ')}
+                {tool.screws != null && <span className="second">, {countText(tool.screws)} screws</span>}
+              </li>
+            ))}
+            {plan.tools.length === 0 && <li>No tool: it comes out by hand.</li>}
+          </ul>
+        </section>
+        <section className="card plan-list" aria-label="Buy">
+          <h2>Buy</h2>
+          <ul>
+            {[...new Map(plan.parts.map((part) => [part.serviceUnit, part])).values()].map((part) => (
+              <li key={part.serviceUnit}>
+                <b>{part.serviceUnit}</b>: {spareText(part.spare)}
+              </li>
+            ))}
+            {plan.usedUp.map((used) => (
+              <li key={used.what}>{usedUpText(used)}</li>
+            ))}
+          </ul>
+        </section>
+      </div>
+      <div className="plan-ways">
+        <section className="card" aria-label="In">
+          <h2>In</h2>
+          <ol className="plan-steps">
+            {plan.steps.map((step) => (
+              <li key={step.id}>
+                <b>{step.title}</b> <span className="second">{step.layer}</span>
+                <StepNotes step={step} />
+                <ul>
+                  {step.out.map((line, i) => (
+                    <li key={i}>{line}</li>
+                  ))}
+                </ul>
+              </li>
+            ))}
+          </ol>
+        </section>
+        <Back plan={plan} name={name} />
+        <section className="card" aria-label="The tray">
+          <h2>The tray</h2>
+          {plan.wells.length === 0 ? (
+            <p className="second">No screw comes loose.</p>
+          ) : (
+            <Tray wells={plan.wells} coming={[]} inHand={null} />
+          )}
+        </section>
+      </div>
+      <p className="note">
+        Under the rubric in use, for {unit.record.unit.modelCode}. The maker’s safety sheet, local codes and licensed
+        practice come first.
+      </p>
+    </>
+  );
+}
+
+function StepNotes({ step }: { step: PlanStep }) {
+  return (
+    <>
+      {step.cautions.map((caution) => (
+        <p key={caution.caution} className="warning">
+          {caution.text}
+        </p>
+      ))}
+      {step.surprises.map((surprise, i) => (
+        <p key={i} className="surprise-seen">
+          Met here: {surprise.text}
+        </p>
+      ))}
+      {step.advice
+        .filter((advice) => advice.kind !== 'symptom')
+        .map((advice, i) => (
+          <p key={i} className="surprise-seen">
+            {advice.kind === 'warning' ? 'Warning' : 'Tip'}: {advice.text}
+          </p>
+        ))}
+    </>
+  );
+}
+
+/** The way back, ticked off; what was ticked stands after a reload. */
+function Back({ plan, name }: { plan: PlanView; name: string }) {
+  const [kept, setKept] = useState<Kept>(() => read(name));
+  const change = (next: Kept) => {
+    setKept(next);
+    localStorage.setItem(keyOf(name), JSON.stringify(next));
+  };
+  const steps = plan.back.map((id) => plan.steps.find((step) => step.id === id)).filter((step) => step !== undefined);
+  const done = steps.filter((step) => kept.back.includes(step.id)).length;
+  return (
+    <section className="card" aria-label="Back">
+      <h2>Back</h2>
+      <ol className="plan-steps">
+        {steps.map((step) => (
+          <li key={step.id}>
+            <Checkbox
+              checked={kept.back.includes(step.id)}
+              onChange={(event) =>
+                change({
+                  ...kept,
+                  back: event.target.checked ? [...kept.back, step.id] : kept.back.filter((id) => id !== step.id),
+                })
+              }
+            >
+              <b>{step.title}</b>, back
+            </Checkbox>
+            <ul>
+              {step.back.map((line, i) => (
+                <li key={i}>{line}</li>
+              ))}
+              {step.tightening.length > 0 && <li>Tighten in this order: {step.tightening.join(', ')}.</li>}
+            </ul>
+          </li>
+        ))}
+      </ol>
+      <p>
+        Screws left in the tray{' '}
+        <Numeric name="Screws left in the tray" value={kept.left} onChange={(left) => change({ ...kept, left })} />
+      </p>
+      <p role="status" className={kept.left !== null && kept.left > 0 ? 'warning' : ''}>
+        {countAtEnd(kept.left, done, steps.length)}
+      </p>
+      <p className="note">
+        The first start may take longer than usual and may ask for the clock; a fan that runs up once is no fault. What
+        smells, swells or gets hot: off at once.
+      </p>
+    </section>
+  );
+}
+
+interface Kept {
+  /** Ids of the steps that are back. */
+  back: string[];
+  /** Screws counted in the tray; null: not counted. */
+  left: number | null;
+}
+
+const keyOf = (name: string) => `wide-lever plan ${name}`;
+
+function read(name: string): Kept {
+  const kept = localStorage.getItem(keyOf(name));
+  if (kept === null) return { back: [], left: null };
+  try {
+    const { back, left } = JSON.parse(kept) as Partial<Kept>;
+    return {
+      back: Array.isArray(back) ? back.filter((id) => typeof id === 'string') : [],
+      left: typeof left === 'number' ? left : null,
+    };
+  } catch (error) {
+    // What another program left there is no tick of ours.
+    if (error instanceof SyntaxError) return { back: [], left: null };
+    throw error;
+  }
+}

@@ -1,0 +1,65 @@
+import type { Schemas } from '../../api/client';
+import { countText } from '../../record/counts';
+
+type UsedUp = Schemas['UsedUp'];
+
+/** Ids that an address names, each once and in its order. */
+export function asked(search: string | null): string[] {
+  return [...new Set((search ?? '').split(',').filter((id) => id !== ''))];
+}
+
+/** What is used up, as a line of a list to buy. */
+export function usedUpText({ what, count, millimetres }: UsedUp): string {
+  const many = count === null ? 'as many as there are' : countText(count);
+  const length = millimetres === null ? 'a length of' : `${millimetres} mm of`;
+  switch (what) {
+    case 'releaseTab':
+      return `release tabs, ${many}`;
+    case 'tape':
+      return `${length} bonding tape`;
+    case 'foam':
+      return `${length} foam`;
+    case 'gasket':
+      return `${length} gasket`;
+    case 'glue':
+      return `${length} adhesive, as its maker names it`;
+    case 'pad':
+      return `thermal pads where the old ones tear, ${many}`;
+    case 'paste':
+      return 'thermal paste';
+    case 'liquidMetal':
+      return 'liquid metal, only as its maker allows';
+    case 'foot':
+      return `feet or adhesive for them, ${many}`;
+    case 'label':
+      return `labels or seals that do not stick again, ${many}`;
+    case 'peeledTape':
+      return `pieces of tape, ${many}`;
+  }
+}
+
+/** What is known of a spare, for whoever buys it. */
+export function spareText(spare: Schemas['Spare']): string {
+  const price =
+    spare.price?.amount == null ? 'price not known' : `${spare.price.amount} ${spare.price.currency ?? ''}`.trimEnd();
+  const source = {
+    maker: 'from its maker',
+    thirdParty: 'from others',
+    salvage: 'from salvage',
+    none: 'nobody sells it',
+  };
+  return [
+    spare.number == null ? 'number not known' : `number ${spare.number}`,
+    spare.seen == null || spare.price?.amount == null ? price : `${price} on ${spare.seen}`,
+    spare.source == null ? 'who sells it is not known' : source[spare.source],
+    ...(spare.paired === true ? ['works only after the maker’s pairing'] : []),
+  ].join(', ');
+}
+
+/** What the count at the end says. */
+export function countAtEnd(left: number | null, back: number, steps: number): string {
+  if (back < steps) return `${back} of ${steps} steps are back.`;
+  if (left === null) return 'All steps are back. Count what is left in the tray before power.';
+  if (left === 0) return 'All is back, and the tray is empty.';
+  return `${left === 1 ? 'One screw is' : `${left} screws are`} left over: find ${left === 1 ? 'its hole' : 'their holes'} before power, not after.`;
+}

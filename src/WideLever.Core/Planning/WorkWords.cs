@@ -1,0 +1,153 @@
+using System.Globalization;
+using WideLever.Core.Records;
+
+namespace WideLever.Core.Planning;
+
+/// <summary>What a step is in words: on the way in as it is done, on the way back as it is undone.</summary>
+public static class WorkWords
+{
+    /// <summary>What is done on the way in, action by action.</summary>
+    /// <param name="step">The step.</param>
+    /// <param name="wells">The wells of a tray; screws name theirs.</param>
+    public static IReadOnlyList<string> Out(Step step, IReadOnlyList<TrayWell> wells) => Each(step, wells, (action, well) => Said(Out(action, step, well), action.Notes));
+
+    /// <summary>What is done on the way back: the last first.</summary>
+    /// <param name="step">The step.</param>
+    /// <param name="wells">The wells of a tray; screws name theirs.</param>
+    public static IReadOnlyList<string> Back(Step step, IReadOnlyList<TrayWell> wells) => [.. Enumerable.Reverse(Each(step, wells, (action, well) => Said(Back(action, step, well), action.Notes)))];
+
+    private static List<string> Each(Step step, IReadOnlyList<TrayWell> wells, Func<TeardownAction, TrayWell?, string> of)
+    {
+        var (lines, group) = (new List<string>(), 0);
+        foreach (var action in step.Actions)
+        {
+            var well = action is Unscrew ? wells.FirstOrDefault(one => one.StepId == step.Id && one.Group == group) : null;
+            group += action is Unscrew ? 1 : 0;
+            lines.Add(of(action, well));
+        }
+        return lines;
+    }
+
+    private static string Said(string words, string? notes) => notes is null ? $"{words}." : $"{words} ({notes}).";
+
+    private static string Out(TeardownAction action, Step step, TrayWell? well) => action switch
+    {
+        Unscrew screws => screws.Captive == true ? $"Loosen {Screws(screws)}; they stay in their part" : $"Undo {Screws(screws)}{(well is null ? "" : $", into well {Number(well.Number)}")}",
+        Unclip => $"Open {Many(action, "clip")}, not deep, away from the hand",
+        Unlatch => $"Open {Many(action, "latch", "latches")}",
+        Slide => "Slide it along its guide",
+        Switch => "Set the switch",
+        Swing => "Swing it open, no further than it goes by itself",
+        Route => $"Take {Many(action, "cable")} out of the guides",
+        Move => "Move it aside without pulling its leads",
+        Unplug plug => Times(action, plug.Connector switch
+        {
+            Connector.WirePlug => "Pull the plug out straight by its body, not by its wires",
+            Connector.TightWirePlug => "Ease the tight plug out, one end after the other, not by its wires",
+            Connector.FlipLock => "Flip the flap up, then pull the ribbon out straight",
+            Connector.SlideLock => "Slide the lock out at both ends, then pull the ribbon out straight",
+            Connector.PushFit => "Pull the ribbon out straight; nothing locks it",
+            Connector.PressFit => "Lift the connector straight up off the board",
+            Connector.BarLock => "Swing the bar up, then push the plug out along the board",
+            Connector.Coax => "Lift the antenna lead straight up off its post",
+            Connector.LatchedModule => "Spread the latches and draw the module out at a slant",
+            Connector.SlideCard => "Draw the card out of its socket",
+            Connector.Blade => "Pull the blade contact apart straight",
+            Connector.SpringContact => "Nothing to unplug: the spring contacts part as it is lifted",
+            _ => "Part the connection; look first what locks it",
+        }),
+        Peel peel => $"Peel off {Many(action, Peeled(peel.What), PeeledMany(peel.What))}",
+        Unbond { Bond: Bond.ReleaseTab } => $"Pull {Many(action, "release tab")} out slowly, flat along the surface",
+        Unbond bond => $"Part {Bonded(bond)}",
+        Lift lift => Times(action, $"Lift the {Lifted(lift.What, step)} out"),
+        Thermal joint => joint.What switch
+        {
+            ThermalWhat.Pad => $"Lift it off {Many(action, "thermal pad")}; keep what is whole",
+            ThermalWhat.Paste => "Twist it gently until the paste lets go",
+            ThermalWhat.LiquidMetal => "Lift it off the liquid metal, level, and mask what is around it",
+            _ => "Part the thermal joint",
+        },
+        _ => action.Row().Verb.Word(),
+    };
+
+    private static string Back(TeardownAction action, Step step, TrayWell? well) => action switch
+    {
+        Unscrew screws => $"{Upper(Screws(screws))}{(screws.Captive == true ? ", which are in their part" : well is null ? "" : $" from well {Number(well.Number)}")}{(well?.Difference is LengthDifference.Longer or LengthDifference.Shorter ? $", {well.Difference.Word()} than the others here: each to its own hole" : "")}",
+        Unclip => $"Press {Many(action, "clip")} shut, all the way round",
+        Unlatch => $"Close {Many(action, "latch", "latches")}",
+        Slide => "Slide it home along its guide",
+        Switch => "Set the switch back",
+        Swing => "Swing it closed; no lead may lie in the hinge",
+        Route => $"Lay {Many(action, "cable")} back into the guides",
+        Move => "Move it back into its place",
+        Unplug plug => Times(action, plug.Connector switch
+        {
+            Connector.WirePlug or Connector.TightWirePlug => "Push the plug in by its body until it sits",
+            Connector.FlipLock => "Push the ribbon in straight, then close the flap",
+            Connector.SlideLock => "Push the ribbon in straight, then slide the lock home at both ends",
+            Connector.PushFit => "Push the ribbon in straight until its line meets the edge",
+            Connector.PressFit => "Press the connector down level until it clicks",
+            Connector.BarLock => "Push the plug in along the board, then swing the bar over it",
+            Connector.Coax => "Press the antenna lead down onto its post",
+            Connector.LatchedModule => "Slide the module in at a slant and press it down until both latches close",
+            Connector.SlideCard => "Slide the card into its socket, level",
+            Connector.Blade => "Push the blade contact together straight",
+            Connector.SpringContact => "Look that the spring contacts meet as it is set in",
+            _ => "Connect it again as it was",
+        }),
+        Peel { What: PeelWhat.Foot } => $"Stick {Many(action, "foot", "feet")} back; new ones where they do not hold",
+        Peel { What: PeelWhat.Seal or PeelWhat.Label } peel => $"{Upper(Many(action, Peeled(peel.What), PeeledMany(peel.What)))} will not stick as before: note that it was opened",
+        Peel { What: PeelWhat.Shield } => $"Set {Many(action, "shield")} back on",
+        Peel peel => $"New {Peeled(peel.What)} where it does not hold, {Many(action, Peeled(peel.What), PeeledMany(peel.What))}",
+        Unbond { Bond: Bond.ReleaseTab } => $"Lay new release tabs, {Many(action, "tab")}",
+        Unbond bond => $"Lay new {BondName(bond.Bond)}{Length(bond)}; the old is off first",
+        Lift lift => Times(action, $"Set the {Lifted(lift.What, step)} {(lift.What == LiftWhat.Cover ? "on" : "in")}; no lead lies under it"),
+        Thermal joint => joint.What switch
+        {
+            ThermalWhat.Pad => $"{Upper(Many(action, "thermal pad"))}: new ones of the same thickness where they tore",
+            ThermalWhat.Paste => "Clean both sides and lay new paste",
+            ThermalWhat.LiquidMetal => "Renew the liquid metal only as its maker allows",
+            _ => "Renew the thermal joint",
+        },
+        _ => action.Row().Verb.Word(),
+    };
+
+    private static string Screws(Unscrew screws)
+    {
+        var count = screws.Count is { } known ? known.ToString() : "all";
+        var size = screws.Size ?? (screws.Drive is { } drive ? Apart(drive.Word()) : "unknown");
+        var thread = (screws.Thread, screws.Length) switch
+        {
+            ({ } of, { } length) => $" {of} × {Number(length)}",
+            ({ } of, null) => $" {of}",
+            (null, { } length) => $" {Number(length)} mm long",
+            _ => "",
+        };
+        var hidden = screws.Cover is { } cover and not Cover.None ? $" under {(screws.Count?.Exact == 1 ? "a" : "the")} {Apart(cover.Word())}" : "";
+        return $"{count} {size} {(screws.Count?.Exact == 1 ? "screw" : "screws")}{thread}{hidden}";
+    }
+
+    private static string Many(TeardownAction action, string one, string? many = null) =>
+        action.Count is not { } count ? $"all {many ?? one + "s"}" : count.Exact == 1 ? $"the {one}" : $"{count} {many ?? one + "s"}";
+
+    private static string Times(TeardownAction action, string words) => action.Count is not { } count ? $"{words}; nobody counted how many" : count.Exact == 1 ? words : $"{words}, {count} times";
+
+    private static string Peeled(PeelWhat? what) => what is { } known ? Apart(known.Word()) : "cover";
+
+    private static string PeeledMany(PeelWhat? what) => what == PeelWhat.Foot ? "feet" : $"{Peeled(what)}s";
+
+    // What comes free says more than that it is a part.
+    private static string Lifted(LiftWhat? what, Step step) => what is { } known and not LiftWhat.Part ? Apart(known.Word()) : step.Frees is [var freed] ? freed.Replace('-', ' ') : "part";
+
+    private static string BondName(Bond? bond) => bond is { } known ? Apart(known.Word()) : "bond of the same kind";
+
+    private static string Bonded(Unbond bond) => $"{(bond.Bond is { } known ? Apart(known.Word()) : "the bond")}{Length(bond)}";
+
+    private static string Length(Unbond bond) => bond.LengthMm is { } length ? $", {Number(length)} mm{(bond.Count is { Exact: 1 } ? "" : bond.Count is { } count ? $" {count} times" : " each")}" : "";
+
+    private static string Number(double number) => number.ToString("0.##", CultureInfo.InvariantCulture);
+
+    private static string Upper(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+
+    private static string Apart(string word) => string.Concat(word.Select(letter => char.IsAsciiLetterUpper(letter) ? $" {char.ToLowerInvariant(letter)}" : letter.ToString()));
+}

@@ -1,0 +1,197 @@
+using System.Globalization;
+using System.Net;
+using System.Text;
+using WideLever.Core.Benching;
+using WideLever.Core.Planning;
+using WideLever.Core.Records;
+using WideLever.Core.Routes;
+using WideLever.Core.Rubrics;
+
+namespace WideLever.Interchange;
+
+/// <summary>
+/// A plan as a sheet to work by without a screen: cautions, what to lay out and to buy, the steps in words, the wells, and the way back. As one
+/// self-contained HTML file without a script, for A4 and Letter, or as Markdown. <c>docs/formats/README.md</c>, <em>Plans and fits</em>.
+/// </summary>
+public static class JobSheet
+{
+    private enum Sort { Title, Heading, Text, Caution, Numbered, Listed, Ticked }
+
+    private sealed record Line(Sort Sort, string Text, IReadOnlyList<string> Under);
+
+    /// <summary>The sheet as Markdown.</summary>
+    public static string Markdown(RepairPlan plan, TeardownRecord record, Rubric rubric)
+    {
+        var text = new StringBuilder();
+        var (number, listed) = (0, false);
+        foreach (var line in Lines(plan, record, rubric))
+        {
+            if (listed && line.Sort == Sort.Text)
+                text.Append('\n');
+            listed = line.Sort is Sort.Numbered or Sort.Listed or Sort.Ticked;
+            number = line.Sort == Sort.Numbered ? number + 1 : 0;
+            // Signs of the format in a text stand for themselves.
+            var said = Escaped(line.Text);
+            text.Append(line.Sort switch
+            {
+                Sort.Title => $"# {said}\n\n",
+                Sort.Heading => $"\n## {said}\n\n",
+                Sort.Caution => $"> **Caution.** {said}\n\n",
+                Sort.Numbered => $"{number.ToString(CultureInfo.InvariantCulture)}. {said}\n",
+                Sort.Listed => $"- {said}\n",
+                Sort.Ticked => $"- [ ] {said}\n",
+                _ => $"{said}\n\n",
+            });
+            foreach (var under in line.Under)
+                text.Append("   - ").Append(Escaped(under)).Append('\n');
+        }
+        return text.ToString();
+    }
+
+    /// <summary>The sheet as one HTML file.</summary>
+    public static string Html(RepairPlan plan, TeardownRecord record, Rubric rubric)
+    {
+        var lines = Lines(plan, record, rubric).ToList();
+        var body = new StringBuilder();
+        Sort? open = null;
+        foreach (var line in lines)
+        {
+            var list = line.Sort is Sort.Numbered or Sort.Listed or Sort.Ticked ? line.Sort : default(Sort?);
+            if (open is { } before && list != before)
+                body.Append(before == Sort.Numbered ? "</ol>" : "</ul>");
+            if (list is { } begun && open != begun)
+                body.Append(begun == Sort.Numbered ? "<ol>" : begun == Sort.Ticked ? "<ul class=\"ticked\">" : "<ul>");
+            open = list;
+            var said = WebUtility.HtmlEncode(line.Text);
+            var under = line.Under.Count == 0 ? "" : $"<ul>{string.Concat(line.Under.Select(one => $"<li>{WebUtility.HtmlEncode(one)}</li>"))}</ul>";
+            body.Append(line.Sort switch
+            {
+                Sort.Title => $"<h1>{said}</h1>",
+                Sort.Heading => $"<h2>{said}</h2>",
+                Sort.Caution => $"<p class=\"caution\"><b>Caution.</b> {said}</p>",
+                Sort.Numbered or Sort.Listed => $"<li>{said}{under}</li>",
+                Sort.Ticked => $"<li><span class=\"box\" aria-hidden=\"true\"></span>{said}{under}</li>",
+                _ => $"<p>{said}</p>",
+            });
+        }
+        if (open is { } last)
+            body.Append(last == Sort.Numbered ? "</ol>" : "</ul>");
+        return $$"""
+            <!doctype html>
+            <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+            <meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'">
+            <title>{{WebUtility.HtmlEncode(lines[0].Text)}}</title>
+            <style>
+            :root { color-scheme: light dark; --ink: #1d2a2e; --ground: #fff; --line: #8a948f; --caution: #8f3712; }
+            @media screen and (prefers-color-scheme: dark) { :root { --ink: #ece8de; --ground: #171c1d; --line: #7d8887; --caution: #f3b08d; } }
+            body { font: 11pt/1.4 system-ui, sans-serif; color: var(--ink); background: var(--ground); max-width: 46rem; margin: 1rem auto; padding: 0 1rem; }
+            h1 { font-size: 17pt; margin: 0 0 .3rem; } h2 { font-size: 12.5pt; margin: .9rem 0 .3rem; border-bottom: 1px solid var(--line); break-after: avoid; }
+            p { margin: .25rem 0; } li { margin: .15rem 0; break-inside: avoid; } ol, ul { margin: .2rem 0; padding-left: 1.5rem; } li ul { margin: 0; }
+            .ticked { list-style: none; padding-left: 0; } .box { display: inline-block; width: .8em; height: .8em; border: 1.5px solid currentColor; margin-right: .6em; }
+            .caution { border-left: 4px solid var(--caution); padding-left: .6rem; color: var(--caution); }
+            @page { margin: 15mm; } @media print { body { margin: 0; padding: 0; max-width: none; } }
+            </style></head><body><main>{{body}}</main></body></html>
+
+            """;
+    }
+
+    private static IEnumerable<Line> Lines(RepairPlan plan, TeardownRecord record, Rubric rubric)
+    {
+        var unit = record.Unit;
+        var steps = plan.Steps.Select(position => record.Steps[position]).ToList();
+        var units = plan.Parts.Select(part => part.Unit).DistinctBy(part => part.Id).ToList();
+        yield return new(Sort.Title, $"{string.Join(", ", plan.Parts.Select(part => part.Part.Id))}: {unit.Maker} {unit.Model}, {unit.ModelCode}", []);
+        yield return new(Sort.Text, $"{Minutes(plan.Effort)} there and back under {rubric.Name}, revision {rubric.Revision.ToString(CultureInfo.InvariantCulture)}, in {(steps.Count == 1 ? "one step" : $"{steps.Count.ToString(CultureInfo.InvariantCulture)} steps")}"
+            + (units.Count > 1 ? $"; one after the other {Minutes(plan.Apart)}" : "") + $". The chance to come through without damage is {Percent(plan.Survival.Low, plan.Survival.High)}.", []);
+        foreach (var caution in new[] { Cautions.Text(Caution.Preparation).Text }.Concat(Cautions.OfDamage(record.Teardown).Select(caution => Cautions.Text(caution).Text)).Distinct())
+            yield return new(Sort.Caution, caution, []);
+
+        yield return new(Sort.Heading, "Lay out", []);
+        foreach (var tool in plan.Tools)
+            yield return new(Sort.Ticked, $"{Apart(tool.Tool.Word())}{(tool.Sizes.Count > 0 ? $" {string.Join(", ", tool.Sizes)}" : "")}{(tool.Screws is { } screws ? $", {screws} screws" : "")}", []);
+        if (plan.Tools.Count == 0)
+            yield return new(Sort.Ticked, "no tool: it comes out by hand", []);
+        yield return new(Sort.Ticked, plan.Wells.Count(well => !well.StaysInPart) is var wells and > 0 ? $"a tray of {wells.ToString(CultureInfo.InvariantCulture)} {(wells == 1 ? "well" : "wells")}" : "no tray: no screw comes loose", []);
+
+        yield return new(Sort.Heading, "Buy", []);
+        foreach (var part in units)
+        {
+            var asked = plan.Parts.Where(one => one.Unit.Id == part.Id && one.Part.Id != part.Id).Select(one => one.Part.Id).ToList();
+            yield return new(Sort.Ticked, $"{part.Id}{(asked.Count > 0 ? $", which {string.Join(", ", asked)} {(asked.Count == 1 ? "is" : "are")} one piece with" : "")}: {Spare(part.Spare)}", []);
+        }
+        foreach (var used in plan.UsedUp)
+            yield return new(Sort.Ticked, UsedUp(used), []);
+
+        yield return new(Sort.Heading, "In", []);
+        var met = new HashSet<Caution> { Caution.Preparation };
+        foreach (var step in steps)
+        {
+            List<string> under = [.. Cautions.For(record, step, packSwollen: false).Where(caution => met.Add(caution.Caution)).Select(caution => $"Caution. {caution.Text}"), .. WorkWords.Out(step, plan.Wells)];
+            under.AddRange(step.Surprises.Select(surprise => $"Met here: {surprise.Text}"));
+            under.AddRange(step.Advice.Concat(plan.Parts.Where(part => step.Frees.Contains(part.Unit.Id)).SelectMany(part => part.Unit.Advice)).Where(advice => advice.Kind != AdviceKind.Symptom).Select(advice => $"{(advice.Kind == AdviceKind.Warning ? "Warning" : "Tip")}: {advice.Text}"));
+            yield return new(Sort.Numbered, $"{step.Title} ({step.Layer})", under);
+        }
+
+        yield return new(Sort.Heading, "The tray", []);
+        foreach (var well in plan.Wells.Where(well => !well.StaysInPart))
+            yield return new(Sort.Listed, $"well {well.Number.ToString(CultureInfo.InvariantCulture)}: {well.Screws.Count?.ToString() ?? "not counted"} × {well.Screws.Size ?? "?"}, {well.Screws.Thread ?? "?"} × {(well.Screws.Length is { } length ? length.ToString("0.##", CultureInfo.InvariantCulture) : "?")}, {well.StepTitle}{(well.Difference == LengthDifference.None ? "" : $", {well.Difference.Word()} than the others")}", []);
+        if (plan.Wells.All(well => well.StaysInPart))
+            yield return new(Sort.Text, "No screw comes loose.", []);
+
+        yield return new(Sort.Heading, "Back", []);
+        foreach (var step in WayBack.Of(steps))
+        {
+            List<string> under = [.. WorkWords.Back(step, plan.Wells)];
+            if (step.Tightening.Count > 0)
+                under.Add($"Tighten in this order: {string.Join(", ", step.Tightening)}.");
+            yield return new(Sort.Ticked, $"{step.Title}, back", under);
+        }
+        yield return new(Sort.Ticked, "Every screw is in its hole and the tray is empty: before power, not after", []);
+        yield return new(Sort.Text, "The first start may take longer than usual, and may ask for the clock; a fan that runs up once is no fault. What smells, swells or gets hot: off at once.", []);
+        yield return new(Sort.Text, "The maker's safety sheet, local codes and licensed practice come first.", []);
+    }
+
+    private static string Spare(Spare spare) => string.Join(", ", new[]
+    {
+        spare.Number is { } number ? $"number {number}" : "number not known",
+        spare.Price is { Amount: { } amount } price ? $"{amount.ToString("0.##", CultureInfo.InvariantCulture)} {price.Currency ?? "in the rubric's currency"}{(spare.Seen is { } seen ? $" on {seen.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}" : "")}" : "price not known",
+        spare.Source switch { Supply.Maker => "from its maker", Supply.ThirdParty => "from others", Supply.Salvage => "from salvage", Supply.None => "nobody sells it", _ => "who sells it is not known" },
+        spare.Paired == true ? "works only after the maker's pairing" : "",
+    }.Where(piece => piece.Length > 0));
+
+    private static string UsedUp(UsedUp used)
+    {
+        var count = used.Count?.ToString() ?? "as many as there are";
+        var length = used.Millimetres is { } mm ? $"{mm.ToString("0.##", CultureInfo.InvariantCulture)} mm of " : "a length of ";
+        return used.What switch
+        {
+            Consumable.ReleaseTab => $"{count} release tabs",
+            Consumable.Tape => $"{length}bonding tape",
+            Consumable.Foam => $"{length}foam",
+            Consumable.Gasket => $"{length}gasket",
+            Consumable.Glue => $"{length}adhesive as its maker names it",
+            Consumable.Pad => $"{count} thermal pads, where the old ones tear",
+            Consumable.Paste => "thermal paste",
+            Consumable.LiquidMetal => "liquid metal, only as its maker allows",
+            Consumable.Foot => $"{count} feet, or adhesive for them",
+            Consumable.Label => $"{count} labels or seals, which do not stick again",
+            _ => $"{count} pieces of tape",
+        };
+    }
+
+    private static string Minutes(EffortSeconds effort) => Math.Round(effort.High - effort.Low, 3) == 0 ? Minutes(effort.Value) : $"{Minutes(effort.Value)} ({(effort.Low / 60).ToString("0.0", CultureInfo.InvariantCulture)} to {(effort.High / 60).ToString("0.0", CultureInfo.InvariantCulture)})";
+
+    private static string Minutes(double seconds) => $"{(seconds / 60).ToString("0.0", CultureInfo.InvariantCulture)} minutes";
+
+    private static string Percent(double low, double high) => Math.Round(100 * low) == Math.Round(100 * high) ? $"{Math.Round(100 * low).ToString(CultureInfo.InvariantCulture)} %" : $"{Math.Round(100 * low).ToString(CultureInfo.InvariantCulture)} to {Math.Round(100 * high).ToString(CultureInfo.InvariantCulture)} %";
+
+    private static string Apart(string word) => string.Concat(word.Select(letter => char.IsAsciiLetterUpper(letter) ? $" {char.ToLowerInvariant(letter)}" : letter.ToString()));
+
+    private static string Escaped(string text)
+    {
+        var escaped = new StringBuilder();
+        foreach (var letter in text)
+            escaped.Append(letter is '\\' or '`' or '*' or '_' or '[' or ']' or '<' or '>' or '#' or '|' ? $"\\{letter}" : letter.ToString());
+        return escaped.ToString();
+    }
+}
