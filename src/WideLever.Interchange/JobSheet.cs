@@ -31,7 +31,7 @@ public static class JobSheet
             listed = line.Sort is Sort.Numbered or Sort.Listed or Sort.Ticked;
             number = line.Sort == Sort.Numbered ? number + 1 : 0;
             // Signs of the format in a text stand for themselves.
-            var said = Escaped(line.Text);
+            var said = SheetText.Markdown(line.Text);
             text.Append(line.Sort switch
             {
                 Sort.Title => $"# {said}\n\n",
@@ -43,7 +43,7 @@ public static class JobSheet
                 _ => $"{said}\n\n",
             });
             foreach (var under in line.Under)
-                text.Append("   - ").Append(Escaped(under)).Append('\n');
+                text.Append("   - ").Append(SheetText.Markdown(under)).Append('\n');
         }
         return text.ToString();
     }
@@ -108,7 +108,7 @@ public static class JobSheet
 
         yield return new(Sort.Heading, "Lay out", []);
         foreach (var tool in plan.Tools)
-            yield return new(Sort.Ticked, $"{Apart(tool.Tool.Word())}{(tool.Sizes.Count > 0 ? $" {string.Join(", ", tool.Sizes)}" : "")}{(tool.Screws is { } screws ? $", {screws} screws" : "")}", []);
+            yield return new(Sort.Ticked, $"{WordList.Apart(tool.Tool.Word())}{(tool.Sizes.Count > 0 ? $" {string.Join(", ", tool.Sizes)}" : "")}{(tool.Screws is { } screws ? $", {screws} screws" : "")}", []);
         if (plan.Tools.Count == 0)
             yield return new(Sort.Ticked, "no tool: it comes out by hand", []);
         yield return new(Sort.Ticked, plan.Wells.Count(well => !well.StaysInPart) is var wells and > 0 ? $"a tray of {wells.ToString(CultureInfo.InvariantCulture)} {(wells == 1 ? "well" : "wells")}" : "no tray: no screw comes loose", []);
@@ -184,14 +184,4 @@ public static class JobSheet
     private static string Minutes(double seconds) => $"{(seconds / 60).ToString("0.0", CultureInfo.InvariantCulture)} minutes";
 
     private static string Percent(double low, double high) => Math.Round(100 * low) == Math.Round(100 * high) ? $"{Math.Round(100 * low).ToString(CultureInfo.InvariantCulture)} %" : $"{Math.Round(100 * low).ToString(CultureInfo.InvariantCulture)} to {Math.Round(100 * high).ToString(CultureInfo.InvariantCulture)} %";
-
-    private static string Apart(string word) => string.Concat(word.Select(letter => char.IsAsciiLetterUpper(letter) ? $" {char.ToLowerInvariant(letter)}" : letter.ToString()));
-
-    private static string Escaped(string text)
-    {
-        var escaped = new StringBuilder();
-        foreach (var letter in text)
-            escaped.Append(letter is '\\' or '`' or '*' or '_' or '[' or ']' or '<' or '>' or '#' or '|' ? $"\\{letter}" : letter.ToString());
-        return escaped.ToString();
-    }
 }

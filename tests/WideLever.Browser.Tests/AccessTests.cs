@@ -7,7 +7,7 @@ public sealed class AccessTests(Bench bench) : IClassFixture<Bench>
 {
     public static TheoryData<string> Screens =>
     [
-        "/", "/compare", "/compare?view=pair", "/rubrics", "/units/cr14-2a7/intake", "/units/cr14-2a7/bench", "/units/cr14-2a7/parts", "/units/cr14-2a7/verdict", "/units/cr14-2a7/verdict?view=kinds",
+        "/", "/compare", "/compare?view=pair", "/rubrics", "/units/cr14-2a7/intake", "/units/cr14-2a7/bench", "/units/cr14-2a7/parts", "/units/cr14-2a7/verdict", "/units/cr14-2a7/verdict?view=way-in", "/units/cr14-2a7/verdict?view=kinds",
         "/units/cr14-2a7/verdict?view=ledger", "/units/cr14-2a7/verdict?view=reasons", "/units/cr14-2a7/verdict?view=what-if", "/units/oh11-r/verdict?view=doubt",
         "/units/cr14-2a7/verdict?view=effort", "/units/oh11-r/verdict", "/units/cr14-2a7/plan?for=battery,fan",
         "/units/none/verdict", "/nowhere", "/devices/pedal.html",
@@ -19,6 +19,8 @@ public sealed class AccessTests(Bench bench) : IClassFixture<Bench>
     {
         using var window = bench.Open(screen);
         if (screen.EndsWith("cr14-2a7/verdict", StringComparison.Ordinal))
+            window.Find(".summary-text");
+        if (screen.EndsWith("view=way-in", StringComparison.Ordinal))
         {
             window.Find(".way-mark[role=button][aria-label^='memory a']").Click();
             window.WaitForText("Second-best way", ".ways");

@@ -33,7 +33,7 @@ public sealed class VerdictTests(Bench bench) : IClassFixture<Bench>
     [Fact]
     public void A_part_on_the_line_opens_its_way_and_what_another_would_cost_by_keys_alone()
     {
-        using var window = bench.Open("/units/cr14-2a7/verdict");
+        using var window = bench.Open("/units/cr14-2a7/verdict?view=way-in");
         var first = window.Find(".way-mark[role=button][tabindex='0']");
         window.Driver.ExecuteScript("arguments[0].focus()", first);
         var at = window.Driver.SwitchTo().ActiveElement();
@@ -54,7 +54,7 @@ public sealed class VerdictTests(Bench bench) : IClassFixture<Bench>
     [Fact]
     public void A_chart_is_saved_as_a_drawing_that_carries_its_fonts_and_text()
     {
-        using var window = bench.Open("/units/cr14-2a7/verdict");
+        using var window = bench.Open("/units/cr14-2a7/verdict?view=way-in");
         window.Find(".way-in");
         var file = window.SavedDrawing();
         var svg = XDocument.Parse(file);

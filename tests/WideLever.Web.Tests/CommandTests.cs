@@ -267,7 +267,7 @@ public sealed class CommandTests : IDisposable
         html.ShouldContain("&lt;script&gt;alert(1)&lt;/script&gt;");
         html.ShouldContain("default-src 'none'");
         var (_, markdown, _) = await RunAsync(null, "plan", file, "--for", "battery", "--as", "markdown");
-        markdown.ShouldContain("\\<script\\>alert(1)\\</script\\> \\*off\\*");
+        markdown.ShouldContain("&lt;script>alert(1)&lt;/script> \\*off\\*");
         markdown.ShouldContain("## Lay out");
         (await RunAsync(null, "plan", file, "--for", "battery", "--as", "pdf")).Code.ShouldNotBe(0);
     }

@@ -55,7 +55,7 @@ function viewsOf(unit: Named): Target[] {
     id: `${unit.id} verdict ${view.id}`,
     text: `${view.name} of ${nameOf(unit)}`,
     of: unit.modelCode,
-    to: view.id === 'way-in' ? `/units/${unit.id}/verdict` : `/units/${unit.id}/verdict?view=${view.id}`,
+    to: view.id === 'summary' ? `/units/${unit.id}/verdict` : `/units/${unit.id}/verdict?view=${view.id}`,
   }));
 }
 

@@ -1,5 +1,6 @@
 /** Views of the verdict, in the order of their links; the first is the one without a name in the address. */
 export const verdictViews = [
+  { id: 'summary', name: 'Summary' },
   { id: 'way-in', name: 'Way in' },
   { id: 'ledger', name: 'Ledger' },
   { id: 'reasons', name: 'Reasons' },

@@ -345,18 +345,18 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
 
     private static bool IsPlural(PartKind kind) => kind is PartKind.Speakers or PartKind.PortModules or PartKind.Graphics;
 
-    private static string Of(PartKind kind) => kind switch
+    internal static string Of(PartKind kind) => kind switch
     {
         PartKind.Storage => "drive",
         PartKind.Wireless => "wireless card",
         PartKind.Thermal => "heatsink",
         PartKind.Mainboard => "main board",
-        _ => Apart(kind.Word()),
+        _ => WordList.Apart(kind.Word()),
     };
 
-    private static string Name(Mounting mounting) => mounting == Mounting.Slid ? "slid in" : Apart(mounting.Word());
+    private static string Name(Mounting mounting) => mounting == Mounting.Slid ? "slid in" : WordList.Apart(mounting.Word());
 
-    private static string Name(Bond bond) => bond == Bond.ReleaseTab ? "release tabs" : Apart(bond.Word());
+    private static string Name(Bond bond) => bond == Bond.ReleaseTab ? "release tabs" : WordList.Apart(bond.Word());
 
     private static string Name(Supply supply) => supply switch { Supply.Maker => "its maker", Supply.ThirdParty => "others", _ => "salvage alone" };
 
@@ -375,5 +375,4 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         _ => $"a {tool.Word()} driver",
     };
 
-    private static string Apart(string word) => string.Concat(word.Select(letter => char.IsUpper(letter) ? $" {char.ToLowerInvariant(letter)}" : letter.ToString()));
 }

@@ -115,7 +115,7 @@ public static class WorkWords
     private static string Screws(Unscrew screws)
     {
         var count = screws.Count is { } known ? known.ToString() : "all";
-        var size = screws.Size ?? (screws.Drive is { } drive ? Apart(drive.Word()) : "unknown");
+        var size = screws.Size ?? (screws.Drive is { } drive ? WordList.Apart(drive.Word()) : "unknown");
         var thread = (screws.Thread, screws.Length) switch
         {
             ({ } of, { } length) => $" {of} × {Number(length)}",
@@ -123,7 +123,7 @@ public static class WorkWords
             (null, { } length) => $" {Number(length)} mm long",
             _ => "",
         };
-        var hidden = screws.Cover is { } cover and not Cover.None ? $" under {(screws.Count?.Exact == 1 ? "a" : "the")} {Apart(cover.Word())}" : "";
+        var hidden = screws.Cover is { } cover and not Cover.None ? $" under {(screws.Count?.Exact == 1 ? "a" : "the")} {WordList.Apart(cover.Word())}" : "";
         return $"{count} {size} {(screws.Count?.Exact == 1 ? "screw" : "screws")}{thread}{hidden}";
     }
 
@@ -132,16 +132,16 @@ public static class WorkWords
 
     private static string Times(TeardownAction action, string words) => action.Count is not { } count ? $"{words}; nobody counted how many" : count.Exact == 1 ? words : $"{words}, {count} times";
 
-    private static string Peeled(PeelWhat? what) => what is { } known ? Apart(known.Word()) : "cover";
+    private static string Peeled(PeelWhat? what) => what is { } known ? WordList.Apart(known.Word()) : "cover";
 
     private static string PeeledMany(PeelWhat? what) => what == PeelWhat.Foot ? "feet" : $"{Peeled(what)}s";
 
     // What comes free says more than that it is a part.
-    private static string Lifted(LiftWhat? what, Step step) => what is { } known and not LiftWhat.Part ? Apart(known.Word()) : step.Frees is [var freed] ? freed.Replace('-', ' ') : "part";
+    private static string Lifted(LiftWhat? what, Step step) => what is { } known and not LiftWhat.Part ? WordList.Apart(known.Word()) : step.Frees is [var freed] ? freed.Replace('-', ' ') : "part";
 
-    private static string BondName(Bond? bond) => bond is { } known ? Apart(known.Word()) : "bond of the same kind";
+    private static string BondName(Bond? bond) => bond is { } known ? WordList.Apart(known.Word()) : "bond of the same kind";
 
-    private static string Bonded(Unbond bond) => $"{(bond.Bond is { } known ? Apart(known.Word()) : "the bond")}{Length(bond)}";
+    private static string Bonded(Unbond bond) => $"{(bond.Bond is { } known ? WordList.Apart(known.Word()) : "the bond")}{Length(bond)}";
 
     private static string Length(Unbond bond) => bond.LengthMm is { } length ? $", {Number(length)} mm{(bond.Count is { Exact: 1 } ? "" : bond.Count is { } count ? $" {count} times" : " each")}" : "";
 
@@ -149,5 +149,4 @@ public static class WorkWords
 
     private static string Upper(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 
-    private static string Apart(string word) => string.Concat(word.Select(letter => char.IsAsciiLetterUpper(letter) ? $" {char.ToLowerInvariant(letter)}" : letter.ToString()));
 }

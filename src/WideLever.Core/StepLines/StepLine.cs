@@ -392,7 +392,7 @@ public static class StepLine
         private LineFault PartTrouble(string name, int start, int end)
         {
             if (Vocabulary.TryKind(name, out var kind) && context.Parts.Where(part => part.Kind == kind).Select(part => part.Id).ToList() is { Count: > 1 } several)
-                return new(start, end, $"which {Vocabulary.Spaced(kind.Word())}: {string.Join(", ", several)}?", several[0]);
+                return new(start, end, $"which {WordList.Apart(kind.Word())}: {string.Join(", ", several)}?", several[0]);
             return LineFaults.Unknown(start, end, $"there is no part \"{Shown(name)}\", and a new one is named with its kind, such as {Shown(name)}:other", name, PartNames, nearest);
         }
 

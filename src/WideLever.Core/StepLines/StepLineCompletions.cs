@@ -70,7 +70,7 @@ public static class StepLineCompletions
         var freed = context.Steps.SelectMany(step => step.Frees).ToHashSet(StringComparer.Ordinal);
         var recorded = context.Parts.Select(part => part.Kind).ToHashSet();
         return context.Parts.Where(part => !freed.Contains(part.Id)).Select(part => part.Id)
-            .Concat(WordList.Members<PartKind>().Where(kind => kind != PartKind.Other && !recorded.Contains(kind)).Select(kind => Vocabulary.Spaced(kind.Word())))
+            .Concat(WordList.Members<PartKind>().Where(kind => kind != PartKind.Other && !recorded.Contains(kind)).Select(kind => WordList.Apart(kind.Word())))
             .Concat(context.Parts.Where(part => freed.Contains(part.Id)).Select(part => part.Id))
             .Select(id => (id, LineTokens.Name(id)));
     }

@@ -86,14 +86,14 @@ internal static class StepLinePrinter
         {
             Unscrew screws => Screws(screws),
             Lift { What: LiftWhat.Part } => "lift",
-            _ when row.Word is { } of => $"{row.Verb.Word()} {(action.WordAt is { } word ? Vocabulary.Spaced(of.Words[word]) : "?")}",
+            _ when row.Word is { } of => $"{row.Verb.Word()} {(action.WordAt is { } word ? WordList.Apart(of.Words[word]) : "?")}",
             _ when row.Counted is var (one, many) => action.Count == Count.One ? one : many,
             _ => row.Verb.Word(),
         });
         if (action is Unbond { LengthMm: { } length })
             words.Append(' ').Append(Number(length)).Append("mm");
         if (action.Tool is { } tool)
-            words.Append(" with ").Append(Vocabulary.Spaced(tool.Word()));
+            words.Append(" with ").Append(WordList.Apart(tool.Word()));
         if (action.Notes is { } notes)
             words.Append(" note ").Append(LineTokens.Quote(notes));
         return words.ToString();
@@ -108,7 +108,7 @@ internal static class StepLinePrinter
         }
         else
         {
-            words.Add(screws.Drive is { } drive ? Vocabulary.Spaced(drive.Word()) : screws.Count == Count.One ? "screw" : "screws");
+            words.Add(screws.Drive is { } drive ? WordList.Apart(drive.Word()) : screws.Count == Count.One ? "screw" : "screws");
             if (screws.Size is { } other)
                 words.Add($"size {LineTokens.Quote(other)}");
         }

@@ -258,7 +258,7 @@ internal static partial class Vocabulary
         var tools = new Dictionary<string, Tool>(StringComparer.OrdinalIgnoreCase);
         // What no drive names comes first: a screw says its tool already.
         foreach (var tool in WordList.Members<Tool>().OrderBy(tool => WordList.TryParse<Drive>(tool.Word(), out _)))
-            tools[Spaced(tool.Word())] = tools[tool.Word()] = tool;
+            tools[WordList.Apart(tool.Word())] = tools[tool.Word()] = tool;
         tools["pry"] = Tool.PryTool;
         tools["jis"] = Tool.CrossJis;
         tools["six-lobe"] = Tool.SixLobe;
@@ -271,7 +271,7 @@ internal static partial class Vocabulary
     {
         var kinds = new Dictionary<string, PartKind>(StringComparer.OrdinalIgnoreCase);
         foreach (var kind in WordList.Members<PartKind>())
-            kinds[Spaced(kind.Word())] = kinds[kind.Word()] = kind;
+            kinds[WordList.Apart(kind.Word())] = kinds[kind.Word()] = kind;
         foreach (var (words, kind) in new[]
         {
             ("drive, ssd", PartKind.Storage), ("ram", PartKind.Memory), ("wifi, wireless card", PartKind.Wireless), ("heatsink, cooler", PartKind.Thermal),
@@ -285,8 +285,4 @@ internal static partial class Vocabulary
         }
         return kinds;
     }
-
-    /// <summary>A word of the format with its parts apart: <c>base cover</c>.</summary>
-    public static string Spaced(string word) =>
-        string.Concat(word.Select(c => char.IsAsciiLetterUpper(c) ? $" {char.ToLowerInvariant(c)}" : c.ToString()));
 }

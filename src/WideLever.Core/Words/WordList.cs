@@ -60,4 +60,7 @@ public static class WordList
         public static readonly Dictionary<string, int> Positions =
             Words.Select((word, position) => (word, position)).ToDictionary(pair => pair.word, pair => pair.position, StringComparer.Ordinal);
     }
+
+    /// <summary>A word of the format with its parts apart, as people write it: <c>release tab</c>.</summary>
+    public static string Apart(string word) => string.Concat(word.Select(letter => char.IsAsciiLetterUpper(letter) ? $" {char.ToLowerInvariant(letter)}" : letter.ToString()));
 }

@@ -14,8 +14,8 @@ using WideLever.Web.Claims;
 using WideLever.Web.Compare;
 using WideLever.Web.Devices;
 using WideLever.Web.Parts;
-using WideLever.Web.Plans;
 using WideLever.Web.Photos;
+using WideLever.Web.Plans;
 using WideLever.Web.Rubrics;
 using WideLever.Web.Shelf;
 using WideLever.Web.Units;
@@ -126,6 +126,7 @@ public static class WebHost
         api.MapCatalogue();
         api.MapVerdict();
         api.MapPlans();
+        api.MapSheets();
         api.MapSigning();
         api.MapCompare();
         api.MapRubrics();

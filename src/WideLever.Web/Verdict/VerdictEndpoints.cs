@@ -21,6 +21,7 @@ public static class VerdictEndpoints
         api.MapGet("/units/{unitId}/ledger/{index}/{kind}", GetLedger).WithName("getLedger").Produces<Problem>(404, "application/problem+json");
         api.MapGet("/units/{unitId}/effort-schools", GetEffortSchools).WithName("getEffortSchools").Produces<Problem>(404, "application/problem+json");
         api.MapGet("/units/{unitId}/reasons", GetReasons).WithName("getReasons").Produces<Problem>(404, "application/problem+json");
+        api.MapGet("/units/{unitId}/summary", GetSummary).WithName("getSummary").Produces<Problem>(404, "application/problem+json");
         api.MapPut("/units/{unitId}/reasons", PickReasons).WithName("pickReasons").Accepts<PickedReasons>("application/json").ProducesEdit();
         api.MapGet("/what-if", GetChangesFile).WithName("getChangesFile").Produces<string>(200, "application/json");
         api.MapGet("/units/{unitId}/what-if", GetWhatIf).WithName("getWhatIf").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
@@ -58,15 +59,40 @@ public static class VerdictEndpoints
     private static Results<Ok<ReasonsView>, JsonHttpResult<Problem>> GetReasons(string unitId, Workpieces workpieces, House.Shelf shelf, CancellationToken cancellation) =>
         workpieces.Find(unitId).Answer(piece =>
         {
-            var (record, rubric) = (piece.Record, piece.Rubric);
-            var others = shelf.SummedUp(cancellation).Units.Where(one => one.Id != unitId).ToList();
-            var peers = Reasons.Peers(record.Record.Unit.Class, [.. others.Select(one => (one.Summary.Class, one.Summary.Status))]);
-            var picked = record.Record.Unit.Reasons;
-            return new ReasonsView(
-                Reasons.Of(record, rubric, peers.Class is not null, [.. shelf.Each([.. peers.Positions.Select(position => others[position])], peer => peer.Facts, cancellation)]),
-                [.. picked.Zip(Reasons.Stale(record, rubric, picked), (reason, stale) => new PickedReasonView(reason, stale))],
-                peers.Class, peers.Positions.Count);
+            var (found, peers, _) = Reasoned(piece, shelf, cancellation);
+            var picked = piece.Record.Record.Unit.Reasons;
+            return new ReasonsView(found, [.. picked.Zip(Reasons.Stale(piece.Record, piece.Rubric, picked), (reason, stale) => new PickedReasonView(reason, stale))], peers.Class, peers.Positions.Count);
         });
+
+    private static Results<Ok<SummaryView>, JsonHttpResult<Problem>> GetSummary(string unitId, Workpieces workpieces, House.Shelf shelf, CancellationToken cancellation) =>
+        workpieces.Find(unitId).Answer(piece => SummaryOf(piece, shelf, cancellation).View);
+
+    /// <summary>The summary of a unit, and how it travels.</summary>
+    internal static (Summary Summary, SummaryView View) SummaryOf(Workpiece piece, House.Shelf shelf, CancellationToken cancellation)
+    {
+        var (record, rubric) = (piece.Record, piece.Rubric);
+        var (found, peers, others) = Reasoned(piece, shelf, cancellation);
+        var summary = Summary.Of(record, rubric, found);
+        var result = Scorer.Score(record, rubric, cancellation);
+        var own = new FieldMember(FieldUnit.Of(result, record.Record), result.Status, null);
+        var members = others.Select(one => new FieldMember(one.Field, one.Summary.Status, one.Price)).ToList();
+        PlaceInClassView Standing(IndexName index)
+        {
+            var standing = Summary.Standing(own, members, index, rubric);
+            return new(standing.Place, standing.Of, [.. standing.NotSeparable.Select(position => others[position].Summary.ModelCode)]);
+        }
+        return (summary, new(summary.Sentences, summary.For, summary.Against, Standing(IndexName.Repair), Standing(IndexName.Upgrade), peers.Class,
+            [.. Core.Benching.Cautions.OfDamage(record.Record.Teardown).Select(caution => Core.Benching.Cautions.Text(caution).Text)]));
+    }
+
+    /// <summary>The reasons of a unit, and whom it is laid beside.</summary>
+    private static (IReadOnlyList<FoundReason> Found, PeerGroup Peers, IReadOnlyList<ShelfUnit> Others) Reasoned(Workpiece piece, House.Shelf shelf, CancellationToken cancellation)
+    {
+        var all = shelf.SummedUp(cancellation).Units.Where(one => one.Id != piece.Unit.Id).ToList();
+        var peers = Reasons.Peers(piece.Record.Record.Unit.Class, [.. all.Select(one => (one.Summary.Class, one.Summary.Status))]);
+        List<ShelfUnit> others = [.. peers.Positions.Select(position => all[position])];
+        return (Reasons.Of(piece.Record, piece.Rubric, peers.Class is not null, [.. shelf.Each(others, peer => peer.Facts, cancellation)]), peers, others);
+    }
 
     private static Results<Ok<Committed>, JsonHttpResult<Problem>> PickReasons(EditRequest request, string unitId, Edits edits)
     {

@@ -17,6 +17,7 @@ import { Ledger } from './Ledger';
 import { PartDetails } from './PartDetails';
 import { ReasonsCard } from './ReasonsCard';
 import { SignOff } from './SignOff';
+import { SummaryCard } from './SummaryCard';
 import { WayInCard } from './WayInCard';
 import { WhatIfCard } from './WhatIfCard';
 
@@ -28,7 +29,7 @@ export function Verdict() {
   const { data, error, refetch } = useVerdict(unit.id);
   const [exactness, setExactness] = useState<Exactness>('rounded');
   const [search] = useSearchParams();
-  const view = verdictViews.find((one) => one.id === search.get('view'))?.id ?? 'way-in';
+  const view = verdictViews.find((one) => one.id === search.get('view'))?.id ?? 'summary';
   if (data === undefined) {
     return error === null ? (
       <Loading what="the verdict" />
@@ -85,7 +86,7 @@ export function Verdict() {
         {verdictViews.map((one) => (
           <Link
             key={one.id}
-            to={one.id === 'way-in' ? '?' : `?view=${one.id}`}
+            to={one.id === 'summary' ? '?' : `?view=${one.id}`}
             replace
             aria-current={one.id === view ? 'page' : undefined}
           >
@@ -93,12 +94,13 @@ export function Verdict() {
           </Link>
         ))}
       </nav>
-      {view === 'way-in' && (
+      {view === 'summary' && (
         <>
-          <WayInCard verdict={data} effort={rubric.effort} powerFirst={rubric.powerFirst} />
+          <SummaryCard unit={unit} verdict={data} />
           <SignOff unit={unit} verdict={data} />
         </>
       )}
+      {view === 'way-in' && <WayInCard verdict={data} effort={rubric.effort} powerFirst={rubric.powerFirst} />}
       {view === 'ledger' && <Ledger unit={unit} verdict={data} />}
       {view === 'reasons' && <ReasonsCard unit={unit} />}
       {view === 'what-if' && <WhatIfCard unit={unit} verdict={data} />}

@@ -1,0 +1,114 @@
+import { useQuery } from '@tanstack/react-query';
+import { Input } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, asProblem, type Schemas, take, type Unit, type Verdict } from '../../api/client';
+import { Anew, Failed, Loading } from '../../app/states';
+import { today } from '../../format';
+import { indexText } from '../../record/IndexFigure';
+import { label } from '../../words';
+import { standingText } from './standing';
+
+type Found = Schemas['FoundReason'];
+
+/** What a reader asks first: the two figures and where they stand, one paragraph from the facts, three reasons a side, and what was not seen. */
+export function SummaryCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
+  const summary = useQuery({
+    queryKey: ['summary', unit.id, unit.revision, unit.teardownRevision],
+    queryFn: ({ signal }) =>
+      take(api.GET('/api/units/{unitId}/summary', { params: { path: { unitId: unit.id } }, signal })),
+    placeholderData: (before) => before,
+  });
+  const { data, error, refetch } = summary;
+  if (data === undefined)
+    return error === null ? (
+      <Loading what="the summary" />
+    ) : (
+      <Failed problem={asProblem(error)} onRetry={() => void refetch()} />
+    );
+  return (
+    <section className="card summary" aria-label="Summary">
+      <div className="bench-head">
+        <h2>In short</h2>
+        <Anew of={summary} />
+      </div>
+      <p className="summary-line">
+        <b>Repair {indexText(verdict.repair, verdict.status)}</b>
+        {standingText(data.repair, data.peerClass)}; <b>upgrade {indexText(verdict.upgrade, verdict.status)}</b>
+        {standingText(data.upgrade, data.peerClass)}.
+      </p>
+      <p className="summary-text">{data.sentences.join(' ')}</p>
+      {data.cautions.map((caution) => (
+        <p key={caution} className="warning">
+          {caution}
+        </p>
+      ))}
+      <div className="two-columns">
+        <Side name="For" reasons={data.for} />
+        <Side name="Against" reasons={data.against} />
+      </div>
+      <Sheets unit={unit} />
+      <p className="note">
+        {verdict.notSeen.length > 0 && `Not seen: ${verdict.notSeen.map(label).join(', ')}. `}
+        <Link to="?view=reasons" replace>
+          All reasons
+        </Link>
+        , <Link to={`/units/${unit.id}/plan`}>plan a repair</Link>
+      </p>
+    </section>
+  );
+}
+
+/** The sheet that leaves the bench; before the embargo ends it asks why. */
+function Sheets({ unit }: { unit: Unit }) {
+  const [despite, setDespite] = useState('');
+  const { embargo } = unit.record.unit;
+  const isKept = embargo != null && today() < embargo;
+  const address = (format: string) =>
+    `/api/units/${encodeURIComponent(unit.id)}/sheet?format=${format}${isKept ? `&despite=${encodeURIComponent(despite)}` : ''}`;
+  return (
+    <div className="sheets">
+      <b>The sheet</b>
+      {isKept && (
+        <Input
+          aria-label="Why it is published before its embargo ends"
+          placeholder={`To be kept until ${embargo}: why is it published before?`}
+          value={despite}
+          onChange={(event) => setDespite(event.target.value)}
+        />
+      )}
+      {isKept && despite.trim() === '' ? (
+        <span className="second">It is to be kept until {embargo}.</span>
+      ) : (
+        <>
+          <a href={address('html')} download>
+            For readers
+          </a>
+          <a href={address('markdown')} download>
+            As Markdown
+          </a>
+          <a href={address('plate')} download>
+            The two figures as a drawing
+          </a>
+        </>
+      )}
+    </div>
+  );
+}
+
+function Side({ name, reasons }: { name: string; reasons: readonly Found[] }) {
+  return (
+    <div>
+      <h3>{name}</h3>
+      {reasons.length === 0 ? (
+        <p className="second">Nothing that is known.</p>
+      ) : (
+        <ul>
+          {reasons.map((reason) => (
+            <li key={reason.about}>{reason.text}</li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,223 @@
+using System.Globalization;
+using System.Net;
+using System.Text;
+using WideLever.Core;
+using WideLever.Core.Benching;
+using WideLever.Core.Checking;
+using WideLever.Core.Comparing;
+using WideLever.Core.Records;
+using WideLever.Core.Rubrics;
+using WideLever.Core.Scoring;
+
+namespace WideLever.Interchange;
+
+/// <summary>How a result on a sheet is answered for.</summary>
+/// <param name="Signer">Who answers for it; null: nobody signed it.</param>
+/// <param name="SignedAt">When; null: nobody did.</param>
+/// <param name="ChangedSince">Whether the record, the rubric or the method changed since.</param>
+public sealed record SheetStanding(string? Signer, string? SignedAt, bool ChangedSince);
+
+/// <summary>What a verdict sheet is made of.</summary>
+/// <param name="Record">The record.</param>
+/// <param name="Rubric">The rubric.</param>
+/// <param name="RubricSha256">SHA-256 of its canonical JSON.</param>
+/// <param name="Summary">What a reader asks first.</param>
+/// <param name="RepairStanding">Where it stands in R, to go on a sentence with.</param>
+/// <param name="UpgradeStanding">Where it stands in U.</param>
+/// <param name="Standing">How it is answered for.</param>
+/// <param name="Despite">Why it is published before its embargo ends; null: it has none, or that is over.</param>
+public sealed record SheetFacts(CheckedRecord Record, Rubric Rubric, string RubricSha256, Summary Summary, string RepairStanding, string UpgradeStanding, SheetStanding Standing, string? Despite);
+
+/// <summary>
+/// A verdict as a sheet that leaves the bench: one self-contained HTML file without a script, the same as Markdown, and a plate with the two
+/// figures. What is nobody's business stays at the bench: loans, bench names, notes, pictures of labels. <c>docs/formats/README.md</c>,
+/// <em>The verdict sheet</em>.
+/// </summary>
+public static class VerdictSheet
+{
+    private const int MostLosses = 8;
+
+    private enum Sort { Title, Plate, Heading, Text, Caution, Listed, Row, Header }
+
+    private sealed record Line(Sort Sort, params IReadOnlyList<string> Cells)
+    {
+        public string Text => Cells[0];
+    }
+
+    /// <summary>The sheet as one HTML file.</summary>
+    public static string Html(SheetFacts facts)
+    {
+        var lines = Lines(facts).ToList();
+        var body = new StringBuilder();
+        var open = "";
+        void Within(string element)
+        {
+            if (open == element)
+                return;
+            if (open.Length > 0)
+                body.Append(CultureInfo.InvariantCulture, $"</{open}>");
+            if (element.Length > 0)
+                body.Append(CultureInfo.InvariantCulture, $"<{element}>");
+            open = element;
+        }
+        foreach (var line in lines)
+        {
+            Within(line.Sort switch { Sort.Listed => "ul", Sort.Row or Sort.Header => "table", _ => "" });
+            body.Append(line.Sort switch
+            {
+                Sort.Title => $"<h1>{Safe(line.Text)}</h1>",
+                Sort.Plate => $"<div class=\"plate\">{Plate(facts)}</div>",
+                Sort.Heading => $"<h2>{Safe(line.Text)}</h2>",
+                Sort.Caution => $"<p class=\"caution\"><b>Caution.</b> {Safe(line.Text)}</p>",
+                Sort.Listed => $"<li>{Safe(line.Text)}</li>",
+                Sort.Header => $"<tr>{string.Concat(line.Cells.Select(cell => $"<th scope=\"col\">{Safe(cell)}</th>"))}</tr>",
+                Sort.Row => $"<tr><th scope=\"row\">{Safe(line.Text)}</th>{string.Concat(line.Cells.Skip(1).Select(cell => $"<td>{Safe(cell)}</td>"))}</tr>",
+                _ => $"<p>{Safe(line.Text)}</p>",
+            });
+        }
+        Within("");
+        return $$"""
+            <!doctype html>
+            <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+            <meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'">
+            <title>{{Safe(lines[0].Text)}}</title>
+            <style>
+            :root { color-scheme: light dark; --ink: #1d2a2e; --ground: #fff; --second: #56636a; --line: #8a948f; --action: #1c5d58; --caution: #8f3712; }
+            @media screen and (prefers-color-scheme: dark) { :root { --ink: #ece8de; --ground: #171c1d; --second: #a9b3b1; --line: #7d8887; --action: #7cc3b8; --caution: #f3b08d; } }
+            body { font: 10.5pt/1.4 system-ui, sans-serif; color: var(--ink); background: var(--ground); max-width: 46rem; margin: 1rem auto; padding: 0 1rem; }
+            h1 { font-size: 18pt; margin: 0 0 .3rem; } h2 { font-size: 12pt; margin: .9rem 0 .25rem; border-bottom: 1px solid var(--line); break-after: avoid; }
+            p { margin: .3rem 0; } ul { margin: .2rem 0; padding-left: 1.3rem; } li, tr { break-inside: avoid; }
+            table { border-collapse: collapse; } th, td { text-align: left; padding: .1rem 1.2rem .1rem 0; font-weight: normal; } th[scope=col] { color: var(--second); }
+            .plate svg { width: 100%; max-width: 30rem; height: auto; } .caution { border-left: 4px solid var(--caution); padding-left: .6rem; color: var(--caution); }
+            @page { margin: 15mm; } @media print { body { margin: 0; padding: 0; max-width: none; } }
+            </style></head><body><main>{{body}}</main></body></html>
+
+            """;
+    }
+
+    /// <summary>The same as Markdown, without the plate.</summary>
+    public static string Markdown(SheetFacts facts)
+    {
+        var text = new StringBuilder();
+        var before = Sort.Title;
+        foreach (var line in Lines(facts).Where(line => line.Sort != Sort.Plate))
+        {
+            if (before is Sort.Listed or Sort.Row && line.Sort != before)
+                text.Append('\n');
+            before = line.Sort;
+            text.Append(line.Sort switch
+            {
+                Sort.Title => $"# {SheetText.Markdown(line.Text)}\n\n",
+                Sort.Heading => $"## {SheetText.Markdown(line.Text)}\n\n",
+                Sort.Caution => $"> **Caution.** {SheetText.Markdown(line.Text)}\n\n",
+                Sort.Listed => $"- {SheetText.Markdown(line.Text)}\n",
+                Sort.Header => $"| {string.Join(" | ", line.Cells.Select(SheetText.Markdown))} |\n|{string.Concat(line.Cells.Select(_ => " --- |"))}\n",
+                Sort.Row => $"| {string.Join(" | ", line.Cells.Select(SheetText.Markdown))} |\n",
+                _ => $"{SheetText.Markdown(line.Text)}\n\n",
+            });
+        }
+        return text.ToString();
+    }
+
+    /// <summary>The two figures on a line each, as a drawing of its own: a range as a bar, a figure as a mark on it.</summary>
+    public static string Plate(SheetFacts facts)
+    {
+        var (record, result) = (facts.Record.Record, Scorer.Score(facts.Record, facts.Rubric));
+        var drawing = new StringBuilder();
+        string At(double value) => (110 + 2.6 * value).ToString("0.#", CultureInfo.InvariantCulture);
+        string Long(double value) => (2.6 * value).ToString("0.#", CultureInfo.InvariantCulture);
+        var y = 34;
+        foreach (var (name, index) in new[] { ("Repair", result.Repair), ("Upgrade", result.Upgrade) })
+        {
+            var hasFigure = index.Value is not null && result.Status != Status.Draft;
+            drawing.Append(CultureInfo.InvariantCulture, $"<text x=\"10\" y=\"{y + 5}\">{name}</text><line x1=\"110\" x2=\"370\" y1=\"{y}\" y2=\"{y}\" stroke=\"currentColor\" stroke-opacity=\".45\"/>");
+            drawing.Append(CultureInfo.InvariantCulture, $"<rect x=\"{At(index.Low)}\" y=\"{y - 4}\" width=\"{Long(Math.Max(0.8, index.High - index.Low))}\" height=\"8\" fill=\"currentColor\" fill-opacity=\".4\"/>");
+            if (hasFigure)
+                drawing.Append(CultureInfo.InvariantCulture, $"<rect x=\"{At(index.Value!.Value - 0.8)}\" y=\"{y - 10}\" width=\"4\" height=\"20\" fill=\"currentColor\"/>");
+            drawing.Append(CultureInfo.InvariantCulture, $"<text x=\"385\" y=\"{y + 6}\" font-size=\"{(hasFigure ? 18 : 14)}\">{(hasFigure ? Round(index.Value!.Value) : $"{Round(index.Low)} to {Round(index.High)}")}</text>");
+            y += 36;
+        }
+        return $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 470 {y.ToString(CultureInfo.InvariantCulture)}\" role=\"img\" aria-label=\"{Safe($"{record.Unit.ModelCode}: repair {Figure(result.Repair, result.Status)}, upgrade {Figure(result.Upgrade, result.Status)}")}\" font-family=\"system-ui, sans-serif\" font-size=\"14\" fill=\"currentColor\">{drawing}</svg>";
+    }
+
+    private static IEnumerable<Line> Lines(SheetFacts facts)
+    {
+        var (record, rubric) = (facts.Record.Record, facts.Rubric);
+        var unit = record.Unit;
+        var result = Scorer.Score(facts.Record, rubric);
+        yield return new(Sort.Title, $"{unit.Maker} {unit.Model}, {unit.ModelCode}");
+        yield return new(Sort.Text, Answered(facts.Standing, result.Status, record.Teardown.Date));
+        if (facts.Despite is { } despite)
+            yield return new(Sort.Text, $"Published before the day until which it was to be kept: {despite}");
+        yield return new(Sort.Plate, "");
+        yield return new(Sort.Text, $"Repair {Figure(result.Repair, result.Status)}{facts.RepairStanding}; upgrade {Figure(result.Upgrade, result.Status)}{facts.UpgradeStanding}; of 100 each.");
+        yield return new(Sort.Text, string.Join(' ', facts.Summary.Sentences));
+        foreach (var caution in Cautions.OfDamage(record.Teardown))
+            yield return new(Sort.Caution, Cautions.Text(caution).Text);
+        foreach (var (side, name) in new[] { (ReasonSide.For, "For"), (ReasonSide.Against, "Against") })
+        {
+            // What the reviewer picked or wrote stands before what the facts say.
+            var picked = unit.Reasons.Where(reason => reason.Side == side).Select(reason => reason.Text).ToList();
+            var said = picked.Count > 0 ? picked : [.. (side == ReasonSide.For ? facts.Summary.For : facts.Summary.Against).Select(reason => reason.Text)];
+            yield return new(Sort.Heading, name);
+            if (said.Count == 0)
+                yield return new(Sort.Text, "Nothing that is known.");
+            foreach (var reason in said)
+                yield return new(Sort.Listed, reason);
+        }
+        yield return new(Sort.Heading, "The way in");
+        yield return new(Sort.Header, "part", "minutes, there and back", "steps", "chance of damage");
+        foreach (var part in result.Parts.Where(part => part.Route is { Count: > 0 } && part.Effort is not null && part.Part.Fitted).OrderBy(part => part.Effort!.Value.Value).ThenBy(part => part.Part.Id, StringComparer.Ordinal))
+        {
+            var (low, high) = (part.Effort!.Value.Low / 60, part.Effort.Value.High / 60);
+            var harm = 1 - part.Route!.Aggregate(1.0, (chance, position) => chance * (1 - StepRisk.Of(record.Steps[position], rubric)));
+            yield return new(Sort.Row, part.ServiceUnit == part.Part.Id ? part.Part.Id : $"{part.Part.Id}, with {part.ServiceUnit}", One(low) == One(high) ? One(low) : $"{One(low)} to {One(high)}", Number(part.Route!.Count), $"{Round(100 * harm)} %");
+        }
+        yield return new(Sort.Heading, "Where points were lost");
+        yield return new(Sort.Header, "kind", "points", "of");
+        foreach (var (index, line) in new[] { ("repair", Ledger.OfRepair(result, record, rubric, actionsOf: [])), ("upgrade", Ledger.OfUpgrade(result, record, rubric, actionsOf: [])) }
+            .SelectMany(one => one.Item2.Lines.Select(line => (one.Item1, line))).Where(one => one.line.Points >= 0.05).OrderByDescending(one => one.line.Points).Take(MostLosses))
+        {
+            yield return new(Sort.Row, WordList.Apart(line.Name), One(line.Points), line.Known ? index : $"{index}, not known enough");
+        }
+        yield return new(Sort.Heading, "Tools");
+        var tools = record.Steps.SelectMany(step => step.Actions).Select(action => (Tool: action.ToolInHand(), Size: (action as Unscrew)?.Size)).Where(one => one.Tool is not null and not Tool.Hand)
+            .GroupBy(one => one.Tool!.Value).OrderBy(group => group.Key).Select(group => $"{WordList.Apart(group.Key.Word())} {string.Join(", ", group.Select(one => one.Size).OfType<string>().Distinct().Order(StringComparer.Ordinal))}".TrimEnd()).ToList();
+        yield return new(Sort.Text, tools.Count == 0 ? "None: all that was taken apart comes apart by hand." : $"{string.Join("; ", tools)}.");
+        var advice = unit.Advice.Concat(record.Steps.SelectMany(step => step.Advice)).Concat(record.Parts.SelectMany(part => part.Advice)).ToList();
+        if (advice.Count > 0)
+            yield return new(Sort.Heading, "Advice");
+        foreach (var one in advice)
+            yield return new(Sort.Listed, $"{(one.Kind == AdviceKind.Warning ? "Warning" : one.Kind == AdviceKind.Tip ? "Tip" : "Symptom")}: {one.Text}");
+        yield return new(Sort.Heading, "What this is and is not");
+        var absent = result.RepairKinds.Select(kind => kind.Kind).Concat(result.UpgradeKinds.Select(kind => kind.Kind)).Distinct().Where(kind => !record.Absent.Contains(kind) && !record.Parts.Any(part => part.Kind == kind)).Select(kind => WordList.Apart(kind.Word())).ToList();
+        if (absent.Count > 0)
+            yield return new(Sort.Text, $"Not seen: {string.Join(", ", absent)}.");
+        yield return new(Sort.Text, $"Method {CoreVersion.Method.ToString(CultureInfo.InvariantCulture)}; {rubric.Name}, revision {rubric.Revision.ToString(CultureInfo.InvariantCulture)} ({facts.RubricSha256[..12]}). {Schools(rubric.Schools)} {(record.Teardown.Sample == Sample.Early ? "An early sample." : "A retail sample.")}"
+            + (unit.Covers.Count > 0 ? $" It also covers {string.Join(", ", unit.Covers)}." : ""));
+        yield return new(Sort.Text, $"Results closer than {rubric.Resolution.ToString("0.#", CultureInfo.InvariantCulture)} points are not told apart. {Cautions.Text(Caution.Preparation).Text}");
+    }
+
+    private static string Answered(SheetStanding standing, Status status, DateOnly torn)
+    {
+        var when = $"Taken apart on {torn.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}.";
+        return standing.Signer is { } signer
+            ? $"{when} {signer} answers for the result, signed {standing.SignedAt}{(standing.ChangedSince ? "; it has changed since, and what stands here is as it is now" : "")}."
+            : $"{when} Live, {status.Word()}: nobody has signed it.";
+    }
+
+    private static string Schools(Schools schools) =>
+        $"The battery is {(schools.PowerFirst == PowerFirst.Always ? "disconnected before inside work" : "disconnected where it is in the way")}; assemblies count {(schools.Assemblies == Assemblies.AsAssembly ? "as repairs at their price" : "as no repair")}; ceilings are {schools.Ceiling switch { CeilingSource.Bench => "those that a bench proved", CeilingSource.Maker => "the maker's", _ => "the platform's" }}; effort is {schools.Effort switch { EffortSchool.StandardTime => "standard time", EffortSchool.Steps => "steps", _ => "by the stopwatch" }}.";
+
+    private static string Figure(Quantity index, Status status) =>
+        index.Value is { } value && status != Status.Draft ? $"{Round(value)} ({Round(index.Low)} to {Round(index.High)})" : $"between {Round(index.Low)} and {Round(index.High)}, no figure yet";
+
+    private static string Round(double value) => Math.Round(value, MidpointRounding.AwayFromZero).ToString(CultureInfo.InvariantCulture);
+
+    private static string One(double value) => value.ToString("0.0", CultureInfo.InvariantCulture);
+
+    private static string Number(int value) => value.ToString(CultureInfo.InvariantCulture);
+
+
+    private static string Safe(string text) => WebUtility.HtmlEncode(text);
+}
