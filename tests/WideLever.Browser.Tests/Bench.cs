@@ -1,4 +1,6 @@
 using System.Diagnostics;
+using System.Net.Http.Headers;
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
@@ -64,6 +66,42 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
             return;
         }
         throw new InvalidOperationException("the program did not start");
+    }
+
+    /// <summary>A unit of its own with nothing logged.</summary>
+    public async Task<string> FreshAsync(string code, string? record = null)
+    {
+        using var http = Http();
+        var body = record is null
+            ? JsonContent.Create(new { unit = new { maker = "Skerrow", model = $"Beck {code}", modelCode = code, @class = "mainstream" }, teardown = new { date = "2026-10-03", bench = "Bench 1" } })
+            : (HttpContent)new StringContent(record, new MediaTypeHeaderValue("application/json"));
+        using var answer = await http.PostAsync(record is null ? "/api/units" : "/api/records", body, TestContext.Current.CancellationToken);
+        answer.IsSuccessStatusCode.ShouldBeTrue(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
+        return (string)JsonNode.Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!["id"]!;
+    }
+
+    /// <summary>A client that shows the token, as a script does.</summary>
+    public HttpClient Http()
+    {
+        var http = new HttpClient { BaseAddress = Address };
+        http.DefaultRequestHeaders.Authorization = new("Bearer", Token);
+        return http;
+    }
+
+    /// <summary>The record of a unit, as a file has it.</summary>
+    public async Task<JsonNode> RecordAsync(string unitId)
+    {
+        using var http = Http();
+        return JsonNode.Parse(await http.GetStringAsync($"/api/units/{unitId}/record", TestContext.Current.CancellationToken))!;
+    }
+
+    /// <summary>A bench on which the first caution was seen.</summary>
+    public Window OpenFresh(string unitId)
+    {
+        var window = Open($"/units/{unitId}/bench");
+        window.Press("Seen and done");
+        window.Find("[data-line]");
+        return window;
     }
 
     public string Folder(string name)

@@ -1,5 +1,4 @@
 using System.Net.Http.Headers;
-using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using System.Xml.Linq;
 using OpenQA.Selenium;
@@ -12,38 +11,13 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
 {
     private const string Outside = "outside";
 
-    /// <summary>A unit of its own with nothing logged.</summary>
-    private async Task<string> FreshAsync(string code, string? record = null)
-    {
-        using var http = Http();
-        var body = record is null
-            ? JsonContent.Create(new { unit = new { maker = "Skerrow", model = $"Beck {code}", modelCode = code, @class = "mainstream" }, teardown = new { date = "2026-10-03", bench = "Bench 1" } })
-            : (HttpContent)new StringContent(record, new MediaTypeHeaderValue("application/json"));
-        using var answer = await http.PostAsync(record is null ? "/api/units" : "/api/records", body, TestContext.Current.CancellationToken);
-        answer.IsSuccessStatusCode.ShouldBeTrue(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
-        return (string)JsonNode.Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!["id"]!;
-    }
+    private Task<string> FreshAsync(string code, string? record = null) => bench.FreshAsync(code, record);
 
-    private HttpClient Http()
-    {
-        var http = new HttpClient { BaseAddress = bench.Address };
-        http.DefaultRequestHeaders.Authorization = new("Bearer", bench.Token);
-        return http;
-    }
+    private HttpClient Http() => bench.Http();
 
-    private async Task<JsonNode> RecordAsync(string unitId)
-    {
-        using var http = Http();
-        return JsonNode.Parse(await http.GetStringAsync($"/api/units/{unitId}/record", TestContext.Current.CancellationToken))!;
-    }
+    private Task<JsonNode> RecordAsync(string unitId) => bench.RecordAsync(unitId);
 
-    private Window OpenFresh(string unitId)
-    {
-        var window = bench.Open($"/units/{unitId}/bench");
-        window.Press("Seen and done");
-        window.Find("[data-line]");
-        return window;
-    }
+    private Window OpenFresh(string unitId) => bench.OpenFresh(unitId);
 
     private static readonly string[] WorkedExample =
     [

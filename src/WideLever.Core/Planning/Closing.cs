@@ -18,9 +18,11 @@ public sealed record ClosingWell(TrayWell Well, int? Returned)
 /// <param name="StepId">The step.</param>
 /// <param name="Title">Its title.</param>
 /// <param name="Wells">Its wells, the last first.</param>
+/// <param name="Words">What is done besides its screws, the last of it first.</param>
+/// <param name="Heed">What was met there, tips and warnings.</param>
 /// <param name="Tightening">The order noted for putting its screws back.</param>
 /// <param name="Done">Whether it was put back: every well ticked, or the step itself where it has none.</param>
-public sealed record ClosingStep(string StepId, string Title, IReadOnlyList<ClosingWell> Wells, IReadOnlyList<string> Tightening, bool Done);
+public sealed record ClosingStep(string StepId, string Title, IReadOnlyList<ClosingWell> Wells, IReadOnlyList<string> Words, IReadOnlyList<string> Heed, IReadOnlyList<string> Tightening, bool Done);
 
 /// <summary>The count at the end.</summary>
 /// <param name="Expected">Screws that came out, captive ones included; a group of no certain count is as many as went back. Null: one such was not ticked yet.</param>
@@ -33,7 +35,7 @@ public sealed record ClosingCount(int? Expected, int Returned, int? LeftOver, in
     public bool IsClean => LeftOver == 0 && Missing == 0;
 }
 
-/// <summary>Putting a machine back: the steps in reverse, a tick for each well, and the count at the end.</summary>
+/// <summary>Putting a machine back: the steps in reverse, power as late as it can be, a tick for each well, and the count at the end.</summary>
 /// <param name="Steps">The steps, the last first.</param>
 /// <param name="Count">The count so far.</param>
 public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Count)
@@ -46,17 +48,20 @@ public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Coun
     {
         var tray = SortingTray.Of(steps);
         var back = new List<ClosingStep>();
-        foreach (var step in steps.Reverse())
+        foreach (var step in WayBack.Of(steps))
         {
             var wells = tray.Where(well => well.StepId == step.Id).Reverse()
                 .Select(well => new ClosingWell(well, returned.TryGetValue((step.Id, well.Group), out var count) ? Math.Min(count, well.Screws.Count?.Most ?? RecordLimits.Count) : null))
                 .ToList();
             var done = wells.Count > 0 ? wells.TrueForAll(well => well.Returned is not null) : returned.ContainsKey((step.Id, 0));
-            back.Add(new(step.Id, step.Title, wells, step.Tightening, done));
+            back.Add(new(step.Id, step.Title, wells, Words(step), [.. step.Surprises.Select(surprise => $"Met here: {surprise.Text}"), .. step.Advice.Where(advice => advice.Kind != AdviceKind.Symptom).Select(advice => advice.Text)], step.Tightening, done));
         }
         var all = back.SelectMany(step => step.Wells).ToList();
         int? expected = all.TrueForAll(well => (well.Expected ?? well.Returned) is not null) ? all.Sum(well => well.Expected ?? well.Returned!.Value) : null;
         var put = all.Sum(well => well.Returned ?? 0);
         return new(back, new(expected, put, leftOver, leftOver is { } counted ? expected - put - counted : null));
     }
+
+    // Its screws have wells of their own to be ticked.
+    private static IReadOnlyList<string> Words(Step step) => WorkWords.Back(step with { Actions = [.. step.Actions.Where(action => action is not Unscrew)] }, []);
 }

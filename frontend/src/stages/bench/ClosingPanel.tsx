@@ -37,6 +37,12 @@ export function ClosingPanel({ closing, bench, onLog, onLeave, onMissing }: Prop
         </p>
       )}
       {current !== undefined && <Back key={current.stepId} step={current} bench={bench} onLog={onLog} />}
+      {current === undefined && (
+        <p className="note">
+          The first start may take longer than usual and may ask for the clock; a fan that runs up once is no fault.
+          What smells, swells or gets hot: off at once.
+        </p>
+      )}
       {current === undefined && <Count closing={closing} onLog={onLog} />}
       <ol className="closing-steps" aria-label="The way back">
         {closing.steps.map((step) => (
@@ -81,6 +87,18 @@ function Back({
   return (
     <div className="closing-step">
       <h3 className="closing-title">Put back: {step.title}</h3>
+      {step.heed.map((line) => (
+        <p key={line} className="surprise-seen">
+          {line}
+        </p>
+      ))}
+      {step.words.length > 0 && (
+        <ol className="closing-words" aria-label="In words">
+          {step.words.map((line, i) => (
+            <li key={i}>{line}</li>
+          ))}
+        </ol>
+      )}
       {step.tightening.length > 0 && <p>Tighten in this order: {step.tightening.join(', ')}</p>}
       {step.wells.length === 0 && (
         <Button autoFocus onClick={() => onLog({ kind: 'closingTicked', step: step.stepId, group: 0, count: 0 })}>

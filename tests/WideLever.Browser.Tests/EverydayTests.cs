@@ -1,0 +1,117 @@
+using OpenQA.Selenium;
+
+namespace WideLever.Browser.Tests;
+
+/// <summary>A teardown in the words of whoever does it, with no sign of the grammar: what only the bench knows is asked beside the line.</summary>
+public sealed class EverydayTests(Bench bench) : IClassFixture<Bench>
+{
+    private static void Alt(Window window, int answer) => window.Find("[data-line]").SendKeys(Keys.Alt + answer.ToString(System.Globalization.CultureInfo.InvariantCulture) + Keys.Null);
+
+    [Fact]
+    public async Task A_teardown_in_everyday_words_is_asked_for_what_it_left_out_and_comes_out_in_order()
+    {
+        var unitId = await bench.FreshAsync("EVERY-1");
+        using var window = bench.OpenFresh(unitId);
+        // Screws and cover on three lines are one way in.
+        window.Line("ten ph0 screws, m2 by 5⏎");
+        window.Line("pry round the edge, about 12 clips⏎");
+        window.Line("remove the bottom cover");
+        window.WaitForText("opens inside", ".chips");
+        window.WaitForText("after", ".chip-implied");
+        window.Line("⏎");
+        window.Steps(3);
+        // Power was forgotten: one key logs it before what is being typed.
+        window.Line("remove the fan, 3 ph0 screws m2 by 4, cable");
+        window.WaitForText("was it off?", ".line-offers");
+        window.SeriousFindings().ShouldBeEmpty();
+        Alt(window, 1);
+        window.Steps(4);
+        window.WaitForGone("was it off?", ".bench-line");
+        window.WaitForValue("remove the fan, 3 ph0 screws m2 by 4, cable");
+        window.Line("⏎");
+        window.Steps(5);
+        window.Line("remove the ssd, one ph0 screw m2 by 3⏎");
+        window.Steps(6);
+        // A second one of a kind is no other way to the first, unless somebody says so.
+        window.Line("remove the ssd, 2 ph0 screws m2 by 3");
+        window.WaitForText("is out already", ".line-offers");
+        Alt(window, 1);
+        window.WaitForText("frees ssd-2, new drive", ".chips");
+        window.Line("⏎");
+        window.Steps(7);
+        // What brings out much asks what had to come first.
+        window.Line("take out the motherboard, nine ph0 screws m2 by 3, 4 zif ribbons");
+        window.WaitForText("had to come first?", ".line-offers");
+        Alt(window, 1);
+        window.WaitForText("after", ".chips");
+        window.Line("⏎");
+        window.Steps(8);
+        var steps = (await bench.RecordAsync(unitId))["steps"]!.AsArray();
+        string Id(int step) => (string)steps[step]!["id"]!;
+        string[] After(int step) => [.. (steps[step]!["after"]?.AsArray() ?? []).Select(id => (string)id!)];
+        After(2).ShouldBe([Id(0), Id(1)]);
+        ((string)steps[2]!["opens"]!).ShouldBe("inside");
+        ((bool)steps[3]!["disconnectsPower"]!).ShouldBeTrue();
+        After(7).ShouldBe([Id(3), Id(4), Id(5), Id(6)]);
+        var parts = (await bench.RecordAsync(unitId))["parts"]!.AsArray().ToDictionary(part => (string)part!["id"]!, part => (string?)part!["mounting"]);
+        parts.Keys.ShouldBe(["fan", "ssd", "ssd-2", "mainboard"], ignoreOrder: true);
+        (parts["fan"], parts["ssd"]).ShouldBe(("screwed", "socketed"));
+        // Nothing about order or power is left to be asked.
+        window.Tab("Missing");
+        window.Text(".missing").ShouldNotContain("what has to come before");
+        window.Text(".missing").ShouldNotContain("leads to nothing");
+        window.Text(".missing").ShouldNotContain("was it off?");
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task Looking_is_not_doing_and_an_attempt_that_was_given_up_is_noted()
+    {
+        var unitId = await bench.FreshAsync("EVERY-2");
+        using var window = bench.OpenFresh(unitId);
+        window.Line("10 ph0 screws, remove the bottom cover⏎");
+        window.Steps(1);
+        window.Line("see = speakers clipped, memory-b socketed empty");
+        window.WaitForText("in view: memory-b, socketed, an empty place", ".chips");
+        window.Line("⏎");
+        window.WaitForValue("");
+        window.Line("tried = panel \"stuck all round\" 40 s⏎");
+        window.WaitForValue("");
+        window.WaitForText("panel: stuck all round", ".logged");
+        window.Steps(1);
+        var record = await bench.RecordAsync(unitId);
+        record["parts"]!.AsArray().Select(part => ((string)part!["id"]!, (string)part["layer"]!)).ShouldBe([("speakers", "inside"), ("memory-b", "inside"), ("panel", "inside")]);
+        // One key takes the last of it back.
+        window.Find("[data-line]").SendKeys(Keys.Control + "z");
+        window.WaitForGone("stuck all round", ".log");
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task A_caution_a_question_and_a_fault_leave_the_step_in_hand_in_sight()
+    {
+        var unitId = await bench.FreshAsync("EVERY-3");
+        using var window = bench.OpenFresh(unitId);
+        window.Line("10 ph0 screws, 12 clips, remove the bottom cover⏎");
+        window.Steps(1);
+        window.Line("2 tabs, lift the battery, pry the clisp");
+        window.WaitForText("Tabs at a pack", ".line-offers");
+        window.WaitForText("clisp", ".line-faults");
+        window.WaitForText("Lithium pack", ".caution");
+        foreach (var (width, height) in new[] { (1280, 800), (640, 400) })
+        {
+            window.Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+            window.Find("[data-line]").SendKeys(" ");
+            // Whole, not covered by the line, and inside the window: of the log, or beside the line where there is no room for the log.
+            ((bool)window.Driver.ExecuteScript("""
+                const seen = (box) => box && box.width > 0 && box.top >= 0 && box.bottom <= innerHeight + 1;
+                const of = (selector) => [...document.querySelectorAll(selector)].at(-1)?.getBoundingClientRect();
+                const line = of('.bench-line');
+                const title = of('.logged .logged-title'), beside = of('.line-after');
+                return (seen(title) && title.bottom <= line.top + 1) || seen(beside);
+                """)!).ShouldBeTrue($"{width} × {height}");
+            ((bool)window.Driver.ExecuteScript("const caution = document.querySelector('.caution'); return caution.scrollHeight <= caution.clientHeight + 1")!).ShouldBeTrue("the caution is whole");
+        }
+        window.SeriousFindings().ShouldBeEmpty();
+    }
+}
