@@ -716,7 +716,7 @@ function Desk({
             draft={draft}
             reading={reading}
             inputRef={input}
-            placeholder="4 ph0 m2x4, lift = battery after 2"
+            placeholder="remove the battery, 4 ph0 m2x4"
             onChange={(changed) => {
               if (changed.line !== undefined) setHand(null);
               change(changed);
