@@ -23,6 +23,12 @@ bench | grep -E '^\| ' || true
 echo "== Step lines in the core (limit: 1 ms at the 99th percentile)"
 bench lines
 
+echo "== Everyday lines key by key, each beginning of each line of tests/lines (limit: 1 ms at the 99th percentile)"
+bench everyday tests/lines
+
+echo "== Five parts in one opening of a record of 200 steps"
+bench plans
+
 echo "== A shelf rescored from memory under another rubric, beside one scoring (core alone; cost per record should not grow)"
 bench rescore
 

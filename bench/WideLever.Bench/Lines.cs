@@ -9,6 +9,8 @@ internal static class Lines
 {
     private const int Count = 20_000;
 
+    private static readonly string[] Tables = ["everyday.tsv", "bench.tsv"];
+
     public static void Run()
     {
         var random = new Random(20_261_126);
@@ -24,9 +26,28 @@ internal static class Lines
         var cut = Times(lines, (line, _) => line.Split([' ', ',']).Length);
         var read = Times(lines, (line, context) => StepLine.Read(line, context).Faults.Count);
         var completed = Times(lines, (line, context) => StepLine.Read(line, context).Faults.Count + StepLineCompletions.At(line, line.Length, context).Count);
+        Tell(("cut into words alone", cut), ("read", read), ("read and completed", completed));
+    }
+
+    /// <summary>Everyday lines as they are typed, key by key: every beginning of every line is read once.</summary>
+    /// <param name="folder">The folder of the tables of everyday lines.</param>
+    public static void Everyday(string folder)
+    {
+        var record = Records.FortySteps(3);
+        var context = StepLineContext.Of(record, record.Steps.Count, null);
+        var lines = Tables.SelectMany(file => File.ReadAllLines(Path.Combine(folder, file))).Where(line => line.Length > 0 && line[0] != '#').Select(line => line.Split('\t')[0])
+            .SelectMany(line => Enumerable.Range(1, line.Length).Select(end => (Line: line[..end], Context: context))).ToList();
+        // As it is after a line or two on a bench: compiled for good.
+        for (var i = 0; i < 3; i++)
+            Times(lines, (line, at) => StepLine.Read(line, at).Faults.Count);
+        Tell(("cut into words alone", Times(lines, (line, _) => line.Split([' ', ',']).Length)), ("read, key by key", Times(lines, (line, at) => StepLine.Read(line, at).Faults.Count)));
+    }
+
+    private static void Tell(params ReadOnlySpan<(string Name, double[] Times)> all)
+    {
         Console.WriteLine("                          median, µs     99th percentile, µs");
-        foreach (var (name, times) in new[] { ("cut into words alone", cut), ("read", read), ("read and completed", completed) })
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{name,-25} {times[Count / 2],11:F1} {times[Count * 99 / 100],23:F1}"));
+        foreach (var (name, times) in all)
+            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{name,-25} {times[times.Length / 2],11:F1} {times[times.Length * 99 / 100],23:F1}"));
     }
 
     private static double[] Times(List<(string Line, StepLineContext Context)> lines, Func<string, StepLineContext, int> work)

@@ -64,6 +64,18 @@ if (args is ["lines"])
     return;
 }
 
+if (args is ["everyday", var said])
+{
+    Lines.Everyday(said);
+    return;
+}
+
+if (args is ["plans"])
+{
+    Plans.Run();
+    return;
+}
+
 if (args is ["what-if"])
 {
     WhatIfs.Run();

@@ -76,23 +76,7 @@ public static class JobSheet
         }
         if (open is { } last)
             body.Append(last == Sort.Numbered ? "</ol>" : "</ul>");
-        return $$"""
-            <!doctype html>
-            <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
-            <meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'">
-            <title>{{WebUtility.HtmlEncode(lines[0].Text)}}</title>
-            <style>
-            :root { color-scheme: light dark; --ink: #1d2a2e; --ground: #fff; --line: #8a948f; --caution: #8f3712; }
-            @media screen and (prefers-color-scheme: dark) { :root { --ink: #ece8de; --ground: #171c1d; --line: #7d8887; --caution: #f3b08d; } }
-            body { font: 11pt/1.4 system-ui, sans-serif; color: var(--ink); background: var(--ground); max-width: 46rem; margin: 1rem auto; padding: 0 1rem; }
-            h1 { font-size: 17pt; margin: 0 0 .3rem; } h2 { font-size: 12.5pt; margin: .9rem 0 .3rem; border-bottom: 1px solid var(--line); break-after: avoid; }
-            p { margin: .25rem 0; } li { margin: .15rem 0; break-inside: avoid; } ol, ul { margin: .2rem 0; padding-left: 1.5rem; } li ul { margin: 0; }
-            .ticked { list-style: none; padding-left: 0; } .box { display: inline-block; width: .8em; height: .8em; border: 1.5px solid currentColor; margin-right: .6em; }
-            .caution { border-left: 4px solid var(--caution); padding-left: .6rem; color: var(--caution); }
-            @page { margin: 15mm; } @media print { body { margin: 0; padding: 0; max-width: none; } }
-            </style></head><body><main>{{body}}</main></body></html>
-
-            """;
+        return SheetText.Page(lines[0].Text, ".ticked { list-style: none; padding-left: 0; } .box { display: inline-block; width: .8em; height: .8em; border: 1.5px solid currentColor; margin-right: .6em; }", body.ToString());
     }
 
     private static IEnumerable<Line> Lines(RepairPlan plan, TeardownRecord record, Rubric rubric)

@@ -76,23 +76,7 @@ public static class VerdictSheet
             });
         }
         Within("");
-        return $$"""
-            <!doctype html>
-            <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
-            <meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'">
-            <title>{{Safe(lines[0].Text)}}</title>
-            <style>
-            :root { color-scheme: light dark; --ink: #1d2a2e; --ground: #fff; --second: #56636a; --line: #8a948f; --action: #1c5d58; --caution: #8f3712; }
-            @media screen and (prefers-color-scheme: dark) { :root { --ink: #ece8de; --ground: #171c1d; --second: #a9b3b1; --line: #7d8887; --action: #7cc3b8; --caution: #f3b08d; } }
-            body { font: 10.5pt/1.4 system-ui, sans-serif; color: var(--ink); background: var(--ground); max-width: 46rem; margin: 1rem auto; padding: 0 1rem; }
-            h1 { font-size: 18pt; margin: 0 0 .3rem; } h2 { font-size: 12pt; margin: .9rem 0 .25rem; border-bottom: 1px solid var(--line); break-after: avoid; }
-            p { margin: .3rem 0; } ul { margin: .2rem 0; padding-left: 1.3rem; } li, tr { break-inside: avoid; }
-            table { border-collapse: collapse; } th, td { text-align: left; padding: .1rem 1.2rem .1rem 0; font-weight: normal; } th[scope=col] { color: var(--second); }
-            .plate svg { width: 100%; max-width: 30rem; height: auto; } .caution { border-left: 4px solid var(--caution); padding-left: .6rem; color: var(--caution); }
-            @page { margin: 15mm; } @media print { body { margin: 0; padding: 0; max-width: none; } }
-            </style></head><body><main>{{body}}</main></body></html>
-
-            """;
+        return SheetText.Page(lines[0].Text, "table { border-collapse: collapse; } th, td { text-align: left; padding: .1rem 1.2rem .1rem 0; font-weight: normal; } th[scope=col] { color: var(--second); } .plate svg { width: 100%; max-width: 30rem; height: auto; }", body.ToString());
     }
 
     /// <summary>The same as Markdown, without the plate.</summary>

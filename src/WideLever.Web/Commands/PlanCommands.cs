@@ -25,11 +25,8 @@ public static class PlanCommands
         var command = new Command("plan", "The least steps that bring some parts out in one opening, as JSON") { file, parts, sheet, rubricFile, schools };
         command.SetAction(parsed =>
         {
-            var (rubric, complaints) = ScoreCommand.RubricOf(parsed.GetValue(rubricFile), parsed.GetValue(schools) ?? []);
-            if (rubric is null)
+            if (Read(parsed.GetValue(file)!, parsed.GetValue(rubricFile), parsed.GetValue(schools) ?? [], out var complaints) is not var (record, rubric))
                 return Complain(complaints, Misused);
-            if (Read(parsed.GetValue(file)!, rubric, out var faults) is not { } record)
-                return Complain(faults, Misused);
             var ids = (parsed.GetValue(parts) ?? []).SelectMany(list => list.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)).ToList();
             var (plan, troubles) = RepairPlan.Of(record, rubric, ids);
             return plan is null
@@ -55,11 +52,8 @@ public static class PlanCommands
         var command = new Command("fit", "Whether a module goes into a place, and what forbids it, as JSON") { file, place, moduleFile, rubricFile, schools };
         command.SetAction(parsed =>
         {
-            var (rubric, complaints) = ScoreCommand.RubricOf(parsed.GetValue(rubricFile), parsed.GetValue(schools) ?? []);
-            if (rubric is null)
+            if (Read(parsed.GetValue(file)!, parsed.GetValue(rubricFile), parsed.GetValue(schools) ?? [], out var complaints) is not var (record, rubric))
                 return Complain(complaints, Misused);
-            if (Read(parsed.GetValue(file)!, rubric, out var faults) is not { } record)
-                return Complain(faults, Misused);
             var (from, reading) = (parsed.GetValue(moduleFile)!, new List<Fault>());
             if (ScoreCommand.ReadFile(from, out var trouble) is not { } bytes)
                 return Complain([$"{from}: {trouble}"], Misused);
@@ -74,18 +68,22 @@ public static class PlanCommands
         return command;
     }
 
-    private static CheckedRecord? Read(string file, Rubric rubric, out IReadOnlyList<string> faults)
+    /// <summary>The record of a file, and the rubric it is read under; null with what is wrong.</summary>
+    private static (CheckedRecord Record, Rubric Rubric)? Read(string file, string? rubricFile, string[] schools, out IReadOnlyList<string> complaints)
     {
-        faults = [];
+        (var rubric, complaints) = ScoreCommand.RubricOf(rubricFile, schools);
+        if (rubric is null)
+            return null;
         if (ScoreCommand.ReadFile(file, out var trouble) is not { } bytes)
         {
-            faults = [$"{file}: {trouble}"];
+            complaints = [$"{file}: {trouble}"];
             return null;
         }
         var check = RecordReader.Read(bytes, rubric);
-        if (check.Checked is null)
-            faults = [.. check.Faults.Select(fault => fault.At.Length == 0 ? $"{file}: {fault.Message}" : $"{file}: {fault.At}: {fault.Message}")];
-        return check.Checked;
+        if (check.Checked is { } record)
+            return (record, rubric);
+        complaints = [.. check.Faults.Select(fault => fault.At.Length == 0 ? $"{file}: {fault.Message}" : $"{file}: {fault.At}: {fault.Message}")];
+        return null;
     }
 
     private static int Write(Action<Utf8JsonWriter> write) => Standard.Write(output =>
