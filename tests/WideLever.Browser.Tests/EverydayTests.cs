@@ -114,4 +114,23 @@ public sealed class EverydayTests(Bench bench) : IClassFixture<Bench>
         }
         window.SeriousFindings().ShouldBeEmpty();
     }
+
+    [Fact]
+    public async Task A_word_that_the_line_does_not_know_is_taught_once_and_used()
+    {
+        var unitId = await bench.FreshAsync("EVERY-4");
+        using var window = bench.OpenFresh(unitId);
+        window.Line("12 nippers");
+        window.Press("Say what it means", ".line-faults");
+        window.Type("What word 1 means", "wobble");
+        window.Press("Teach them");
+        window.WaitForText("the line does not know", ".problem");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Type("What word 1 means", "clips");
+        window.Press("Teach them");
+        window.WaitForText("12 clips", ".chips");
+        window.Line("⏎");
+        window.Steps(1);
+        ((string)(await bench.RecordAsync(unitId))["steps"]![0]!["actions"]![0]!["do"]!).ShouldBe("unclip");
+    }
 }

@@ -48,6 +48,13 @@ export function useKeys() {
   return useQuery({ queryKey: ['keys'], queryFn: ({ signal }) => take(api.GET('/api/settings/keys', { signal })) });
 }
 
+export function useHouseWords() {
+  return useQuery({
+    queryKey: ['house-words'],
+    queryFn: ({ signal }) => take(api.GET('/api/settings/words', { signal })),
+  });
+}
+
 export function useVerdict(unitId: string) {
   return useQuery({
     queryKey: ['verdict', unitId],

@@ -20,12 +20,12 @@ public sealed record LineCommitted(TeardownDocument Document, Step? Step, IReadO
 /// <summary>Commits a step line: what it says, in a teardown.</summary>
 public static class LineCommit
 {
-    /// <summary>Where a line stands in a record; null: its step is not there.</summary>
-    public static StepLineContext? Context(TeardownRecord record, string? stepId, string? before)
+    /// <summary>Where a line stands in a record, with the words of the house; null: its step is not there.</summary>
+    public static StepLineContext? Context(TeardownRecord record, string? stepId, string? before, IReadOnlyDictionary<string, string>? words = null)
     {
         var stands = stepId ?? before;
         var position = stands is null ? record.Steps.Count : record.Steps.Select(step => step.Id).ToList().IndexOf(stands);
-        return position < 0 ? null : StepLineContext.Of(record, position, stepId);
+        return position < 0 ? null : StepLineContext.Of(record, position, stepId) with { Words = words ?? HouseWords.None };
     }
 
     /// <summary>The teardown with a line's step in it.</summary>
@@ -34,13 +34,14 @@ public static class LineCommit
     /// <param name="line">The line.</param>
     /// <param name="bench">What lies on the bench.</param>
     /// <param name="now">Seconds on the clock of the bench log.</param>
+    /// <param name="words">Words that the house taught the line; null: none.</param>
     /// <returns>The teardown, or the faults of the line; neither where a step that the line stands by is not there any more.</returns>
-    public static (LineCommitted? Committed, IReadOnlyList<LineFault> Faults) Of(TeardownDocument teardown, TeardownRecord record, LineToCommit line, BenchState bench, double now)
+    public static (LineCommitted? Committed, IReadOnlyList<LineFault> Faults) Of(TeardownDocument teardown, TeardownRecord record, LineToCommit line, BenchState bench, double now, IReadOnlyDictionary<string, string>? words = null)
     {
         var (stepId, isNew) = (line.StepId, line.StepId is null);
         var stands = line.StepId ?? line.Before;
         var position = stands is null ? teardown.Steps.Count : teardown.Steps.Select(other => other.Id).ToList().IndexOf(stands);
-        if (position < 0 || Context(record, stepId, line.Before) is not { } context)
+        if (position < 0 || Context(record, stepId, line.Before, words) is not { } context)
             return (null, []);
         var reading = Implied.In(StepLine.Read(line.Line, context), context);
         if (reading.Faults.Count > 0)

@@ -67,7 +67,7 @@ public static class LineOffers
         record.Parts.FirstOrDefault(part => part.Id == id)?.Kind ?? reading.Parts.FirstOrDefault(part => part.Id == id)?.NewKind;
 
     private static bool PowerLeftOn(Step step, TeardownRecord record, StepLineContext context) =>
-        !step.DisconnectsPower && !step.PowerOn && !record.Absent.Contains(PartKind.Battery) && !context.Steps.Take(context.Position).Any(other => other.DisconnectsPower)
+        step.Actions.Count > 0 && !step.DisconnectsPower && !step.PowerOn && !record.Absent.Contains(PartKind.Battery) && !context.Steps.Take(context.Position).Any(other => other.DisconnectsPower)
         && context.Layers.Count > 0 && (step.Layer != context.Layers[0] || step.Actions.Any(action => action is Unplug));
 
     private static LineOffer? Another(PartOfLine part, StepLineReading reading, TeardownRecord record, StepLineContext context, int index)

@@ -19,7 +19,7 @@ public static class StepLine
     public static StepLineReading Read(string line, StepLineContext context)
     {
         // What was most likely meant is looked for in the reading alone that is told: it costs more than all the rest.
-        var tokens = LineTokens.Of(line);
+        var tokens = HouseWords.In(LineTokens.Of(line), context.Words);
         var reading = new Reader(line, tokens, context, nearest: false).Read();
         if (reading.Faults.Count == 0)
             return reading;

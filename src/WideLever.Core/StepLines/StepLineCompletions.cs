@@ -27,7 +27,7 @@ public static class StepLineCompletions
         else if (place == Place.Tool)
             Complete(found, words, caret, 0, Vocabulary.Tools.Keys.Select(tool => (tool, tool)));
         if (place == Place.Phrase || (inList && found.Count == 0))
-            Phrases(found, words, caret);
+            Phrases(found, words, caret, context.Words.Keys.Order(StringComparer.OrdinalIgnoreCase));
         return [.. found.DistinctBy(completion => completion.Text).Take(Most)];
     }
 
@@ -88,7 +88,7 @@ public static class StepLineCompletions
         }
     }
 
-    private static void Phrases(List<LineCompletion> found, List<Token> words, int caret)
+    private static void Phrases(List<LineCompletion> found, List<Token> words, int caret, IEnumerable<string> house)
     {
         if (words.Count == 0 || words[^1].End < caret)
             return;
@@ -101,7 +101,7 @@ public static class StepLineCompletions
             var prefix = run[digits..];
             if (prefix.Length == 0 || Vocabulary.Find(prefix) is not null)
                 continue;
-            foreach (var word in Vocabulary.Completions)
+            foreach (var word in Vocabulary.Completions.Concat(house))
             {
                 if (word.StartsWith(prefix, StringComparison.OrdinalIgnoreCase) && word.Length > prefix.Length)
                     found.Add(new(words[first].Start + digits, caret, word));

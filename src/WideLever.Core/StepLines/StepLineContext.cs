@@ -23,6 +23,9 @@ public sealed record StepLineContext
     /// <summary>The step that the line stands for; null: a new one.</summary>
     public string? StepId { get; init; }
 
+    /// <summary>Words that the house taught the line, with what they stand for.</summary>
+    public IReadOnlyDictionary<string, string> Words { get; init; } = HouseWords.None;
+
     /// <summary>Whether names that nothing is known of stand as they are written, since there is no record.</summary>
     public bool WithoutRecord { get; init; }
 

@@ -47,6 +47,9 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
         return units.Count == 0 ? null : HeadDocuments.Merge(units[0], teardown) with { Parts = [.. units.SelectMany(unit => unit.Parts).DistinctBy(part => part.Id)] };
     }
 
+    /// <summary>The words that the house taught the line.</summary>
+    public IReadOnlyDictionary<string, string> Words() => HouseSetting.Of<TaughtWords>(store, TaughtWords.Setting) is { Words: { } words } ? HouseWords.Table(words) : HouseWords.None;
+
     /// <summary>A teardown with a line's step in it, or why not.</summary>
     public Outcome<EditedTeardown> Commit(Stand stand, Found<TeardownDocument> teardown, LineRequest line, BenchState state)
     {
@@ -58,7 +61,7 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
             return Refusal.Stale(teardown.Revision, [changed]);
         if (Record(opened, units) is not { } record)
             return Refusal.NoTeardown(teardown.Id);
-        var (committed, faults) = LineCommit.Of(teardown.Document, record, new(line.Line, line.StepId, line.Before, line.Photos), state, Now);
+        var (committed, faults) = LineCommit.Of(teardown.Document, record, new(line.Line, line.StepId, line.Before, line.Photos), state, Now, Words());
         if (faults.Count > 0)
             return Refusal.Faulty([.. faults.Select(fault => new Fault($"line {fault.Start + 1}–{fault.End}", fault.Message))]);
         if (committed is null)

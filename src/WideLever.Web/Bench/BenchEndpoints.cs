@@ -148,7 +148,7 @@ public static class BenchEndpoints
         news.Attend(request.WindowId);
         if (desk.Record(teardownId, line.StepId is null ? null : line.Since) is not { } record)
             return Problems.Of(Refusal.NoTeardown(teardownId));
-        return LineCommit.Context(record, line.StepId, line.Before) is { } context
+        return LineCommit.Context(record, line.StepId, line.Before, desk.Words()) is { } context
             ? TypedResults.Ok(desk.Read(record, context, teardownId, line))
             : Problems.NotFound("such step: it may have been removed in another window");
     }

@@ -83,3 +83,10 @@ public sealed record LineView
 /// <summary>A step as its line.</summary>
 /// <param name="Line">The line.</param>
 public sealed record PrintedLine(string Line);
+
+/// <summary>The words that a house taught the line.</summary>
+/// <param name="Words">Each with what it stands for.</param>
+public sealed record TaughtWords(IReadOnlyList<HouseWord> Words)
+{
+    internal const string Setting = "words";
+}

@@ -2,8 +2,10 @@ using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Benching;
+using WideLever.Core.StepLines;
 using WideLever.House;
 using WideLever.Storage;
+using WideLever.Web.Bench;
 using WideLever.Web.Hosting;
 
 namespace WideLever.Web.Devices;
@@ -37,6 +39,8 @@ public static class DeviceEndpoints
         api.MapPost("/devices/pedal", Press).WithName("pressPedal").Accepts<PedalPress>("application/json").ProducesEdit().Produces<Problem>(403, "application/problem+json");
         api.MapGet("/settings/keys", (Store store) => TypedResults.Ok(Keys(store))).WithName("getKeys");
         api.MapPut("/settings/keys", PutKeys).WithName("putKeys").Accepts<KeyBindings>("application/json").ProducesEdit();
+        api.MapGet("/settings/words", (Store store) => TypedResults.Ok(HouseSetting.Of<TaughtWords>(store, TaughtWords.Setting) ?? new([]))).WithName("getWords");
+        api.MapPut("/settings/words", PutWords).WithName("putWords").Accepts<TaughtWords>("application/json").ProducesEdit();
         api.MapPost("/news/hidden", Hide).WithName("hideWindow").ProducesEdit();
         api.MapGet("/news", Listen).WithName("listen").ExcludeFromDescription();
     }
@@ -70,6 +74,19 @@ public static class DeviceEndpoints
         return faults.Count > 0
             ? Problems.Faulty([.. faults.Select(fault => fault with { At = $"bindings{fault.At}" })])
             : HouseSetting.Put(desk, request.WindowId, KeysSetting, keys).Answer();
+    }
+
+    private static Results<Ok<TaughtWords>, JsonHttpResult<Problem>> PutWords(EditRequest request, Desk desk)
+    {
+        var (words, problem) = request.Json<TaughtWords>();
+        if (words is null)
+            return problem!;
+        if (words.Words is null || words.Words.Any(word => word?.Word is null || word.Means is null))
+            return Problems.Faulty([new("words", "is required, each with word and means")]);
+        var faults = HouseWords.Faults(words.Words);
+        return faults.Count > 0
+            ? Problems.Faulty([.. faults.Select(fault => fault with { At = $"words{fault.At}" })])
+            : HouseSetting.Put(desk, request.WindowId, TaughtWords.Setting, words).Answer();
     }
 
     private static NoContent Hide(HttpRequest request, bool resting, double at, News news)

@@ -35,6 +35,7 @@ import { StepFields } from './StepFields';
 import { StepLineBox } from './StepLineBox';
 import { StepList } from './StepList';
 import { TopBar } from './TopBar';
+import { WordsDialog } from './WordsDialog';
 import { TrayDialog } from './TrayDialog';
 import { useCommands } from './useCommands';
 import { type Draft, emptyDraft, useLine } from './useLine';
@@ -108,6 +109,8 @@ function Desk({
   const [stepsShown, setStepsShown] = useState(false);
   const [keysOpen, setKeysOpen] = useState(false);
   const [sheetOpen, setSheetOpen] = useState(false);
+  // The word that is being taught; empty: none in particular.
+  const [teaching, setTeaching] = useState<string | null>(null);
   const [early, setEarly] = useState<{ step: Step; to: number } | null>(null);
   const [trouble, setTrouble] = useState<Error | null>(null);
   const input = useRef<HTMLTextAreaElement>(null);
@@ -725,6 +728,7 @@ function Desk({
             onLeave={leave}
             onEmptied={(line) => rest({ ...draft, line, caret: line.length })}
             onRepeat={() => write(bench.lines.at(-1) ?? '')}
+            onTeach={setTeaching}
             onAnswer={(answer) => {
               if (answer.first == null) write(answer.line);
               else logFirst(answer.first);
@@ -765,7 +769,27 @@ function Desk({
         {sheetOpen && (
           <TrayDialog wells={bench.tray} code={record.unit.modelCode} onClose={() => setSheetOpen(false)} />
         )}
-        {keysOpen && <KeysDialog bindings={bindings} onClose={() => setKeysOpen(false)} />}
+        {keysOpen && (
+          <KeysDialog
+            bindings={bindings}
+            onWords={() => {
+              setKeysOpen(false);
+              setTeaching('');
+            }}
+            onClose={() => setKeysOpen(false)}
+          />
+        )}
+        {teaching !== null && (
+          <WordsDialog
+            word={teaching}
+            onClose={() => {
+              setTeaching(null);
+              // The line is read anew with what was taught.
+              change((old) => ({ line: old.line.trimEnd() === old.line ? `${old.line} ` : old.line.trimEnd() }));
+              focusAt(draft.line.length + 1);
+            }}
+          />
+        )}
       </div>
     </ConfigProvider>
   );

@@ -25,7 +25,15 @@ const fixed: readonly [string, string][] = [
 ];
 
 /** The keys of the bench, and how they are mapped: to other keys, or to a pedal, which is a keyboard. */
-export function KeysDialog({ bindings, onClose }: { bindings: readonly KeyBinding[]; onClose: () => void }) {
+export function KeysDialog({
+  bindings,
+  onWords,
+  onClose,
+}: {
+  bindings: readonly KeyBinding[];
+  onWords: () => void;
+  onClose: () => void;
+}) {
   const [draft, setDraft] = useState<readonly KeyBinding[]>(bindings);
   const save = useChange((changed: readonly KeyBinding[]) =>
     take(api.PUT('/api/settings/keys', { body: { bindings: [...changed] } })),
@@ -39,6 +47,9 @@ export function KeysDialog({ bindings, onClose }: { bindings: readonly KeyBindin
       width={720}
       onCancel={onClose}
       footer={[
+        <Button key="words" onClick={onWords}>
+          Words of the house
+        </Button>,
         <Button key="add" onClick={() => setDraft([...draft, { command: 'lap', key: '', press: 'short' }])}>
           Another key
         </Button>,

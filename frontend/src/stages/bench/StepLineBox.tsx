@@ -18,6 +18,8 @@ interface Props {
   onRepeat: () => void;
   /** Takes an answer to what the line made the bench ask. */
   onAnswer: (answer: Schemas['LineAnswer']) => void;
+  /** A word that the line does not know: what it means is taught. */
+  onTeach: (word: string) => void;
   /** Opens the form by hand at an action, or at the step's own facts. */
   onChip: (action: number | null) => void;
 }
@@ -39,6 +41,7 @@ export function StepLineBox({
   onEmptied,
   onRepeat,
   onAnswer,
+  onTeach,
   onChip,
 }: Props) {
   const { line } = draft;
@@ -186,6 +189,12 @@ export function StepLineBox({
         {faults.map((fault) => (
           <li key={`${fault.start} ${fault.message}`}>
             <mark>{line.slice(fault.start, fault.end)}</mark> {fault.message}
+            {/^[^\s\d]{2,40}$/.test(line.slice(fault.start, fault.end)) &&
+              fault.message.startsWith('unrecognised word') && (
+                <button type="button" className="offer" onClick={() => onTeach(line.slice(fault.start, fault.end))}>
+                  Say what it means
+                </button>
+              )}
           </li>
         ))}
       </ul>
