@@ -112,7 +112,14 @@ public class EverydayLineTests
     [InlineData("3 5 screws at the rear", "said twice")]
     [InlineData("fan: 3 screws clisp", "unrecognised word \"clisp\"")]
     [InlineData("fan: wibble", "unrecognised word \"wibble\"")]
-    [InlineData("remove the fan captive", "there is no part")]
+    [InlineData("remove the fan captive", "says nothing about what is taken out")]
+    [InlineData("pull back the foli", "did you mean")]
+    [InlineData("hinge screws, 3 per side", "of what are there so many")]
+    [InlineData("ssd, one screw", "what is done with ssd")]
+    [InlineData("4 hex 1.5mm", "the size of the key")]
+    [InlineData("4 ph0 1.5mm", "the thread")]
+    [InlineData("2 ph0 under foot under seal", "said twice")]
+    [InlineData("remove the wingding", "Name it with its kind")]
     [InlineData("remove 3 screws, wibble", "unrecognised word \"wibble\"")]
     public void What_is_no_meaning_of_its_words_is_a_fault(string line, string message) =>
         StepLine.Read(line, Fresh).Faults.ShouldContain(fault => fault.Message.Contains(message), string.Join(" | ", StepLine.Read(line, Fresh).Faults.Select(fault => fault.Message)));

@@ -55,6 +55,10 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
     /// <summary>What is wrong and no word of the grammar could say.</summary>
     public IReadOnlyList<LineFault> Faults => faults;
 
+    /// <summary>Whether <c>off</c> stands directly behind what is peeled: that comes off, and the power does not go.</summary>
+    public static bool TakesOff(IReadOnlyList<Token> tokens) => tokens.Zip(tokens.Skip(1)).Any(pair => pair.Second.Kind == TokenKind.Word && Plain(pair.Second.Text) == "off" && pair.First.Kind == TokenKind.Word
+        && Vocabulary.Find(pair.First.Text) is { } term && (term.Implied == Verb.Peel || term.WordOf(Verb.Peel) is not null));
+
     /// <summary>The line in the words of the grammar.</summary>
     public List<Token> Read()
     {
@@ -84,7 +88,7 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
     }
 
     /// <summary>Whether a word begins a phrase of its own without a comma before it.</summary>
-    private bool IsJoint(int from, int at) => IsAnd(line[at]) && at + 1 < line.Count && line[at + 1].Kind == TokenKind.Word && (BeginsPhrase(Plain(line[at + 1].Text)) || NamesPart(at + 1))
+    private bool IsJoint(int from, int at) => IsAnd(line[at]) && at + 1 < line.Count && line[at + 1].Kind == TokenKind.Word && (BeginsPhrase(Plain(line[at + 1].Text)) || NamesPart(at + 1) || line.Skip(at + 1).TakeWhile(token => token.Kind == TokenKind.Word && !IsAnd(token)).Any(token => (Says(token) & Everyday.Out) != 0))
         && !(at - 2 >= from && Plain(line[at - 2].Text) == "between")
         && line.Skip(from).Take(at - from).Any(token => token.Kind == TokenKind.Word && ((Says(token) & ~Everyday.Aside) != 0 || token.Text.Any(char.IsAsciiDigit)));
 
@@ -140,7 +144,7 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
         bool Next(Func<string, bool> of) => i + 1 < tokens.Count && tokens[i + 1].Kind == TokenKind.Word && of(Plain(tokens[i + 1].Text));
         return tokens[i].Text.ToLowerInvariant() switch
         {
-            "off" => !tokens.Take(i).Any(token => token.Kind == TokenKind.Word && (Says(token) & (Everyday.Takes | Everyday.Pries | Everyday.Unplugs | Everyday.Undoes | Everyday.Cover | Everyday.Base | Everyday.Holder | Everyday.Shield | Everyday.Foot | Everyday.Ends)) != 0)
+            "off" => !tokens.Take(i).Any(token => token.Kind == TokenKind.Word && (Says(token) & (Everyday.Takes | Everyday.Pries | Everyday.Unplugs | Everyday.Undoes | Everyday.Cover | Everyday.Base | Everyday.Holder | Everyday.Shield | Everyday.Foot | Everyday.Label | Everyday.Film | Everyday.Seal | Everyday.Tape | Everyday.Ends)) != 0)
                 && !(i > 0 && (Plain(tokens[i - 1].Text) == "power" || PartAt(tokens, i - 1) is not null || (i > 1 && PartAt(tokens, i - 2) is (_, 2)) || (i > 2 && PartAt(tokens, i - 3) is (_, 3)))),
             "along" => !Next(_ => true),
             "tried" or "missing" or "damage" or "late" or "fragile" => i == 0 || !Next(_ => true),
@@ -176,6 +180,9 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
                 Interpret(words.GetRange(length, words.Count - length));
             return;
         }
+        // Who unscrews something has not said how many there are.
+        if (words is [{ Text: var verb }] && Plain(verb) is "unscrew" or "unscrewed")
+            words = [Word("screws", words[0])];
         // 8 screws, ph0 m2 x 5: of which size they are.
         var isOfScrews = WasScrews && !LastPhrase(said).Exists(word => Vocabulary.TrySize(word.Text, out _, out _) || Vocabulary.Find(word.Text)?.Drive is not null)
             && EverydayPhrase.IsScrewFact(Plain(words[0].Text)) && !char.IsAsciiDigit(words[0].Text[0]);
@@ -239,7 +246,14 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
     {
         if (phrase.Goes is not null)
         {
-            taken.AddRange(phrase.NotUnderstood);
+            foreach (var word in phrase.NotUnderstood)
+            {
+                // A word of the grammar, or a number, would be a phrase of its own; another one is told with what is near to it.
+                if (word.Kind != TokenKind.Word || Vocabulary.Find(word.Text) is not null || word.Text.Any(char.IsAsciiDigit))
+                    faults.Add(new(word.Start, word.End, "this says nothing about what is taken out: put a comma between them", null));
+                else
+                    taken.AddRange([Comma(word), word]);
+            }
             return;
         }
         if (phrase.IsPlace || phrase.IsCovered)
@@ -251,6 +265,9 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
             return;
         aside.AddRange(phrase.Asides.Where(IsSideWord).Select(word => word.Text));
         var unknown = phrase.NotUnderstood.Concat(phrase.Asides.Where(word => !IsSideWord(word) && (Says(word) == Everyday.None || Vocabulary.Find(word.Text) is not null))).ToList();
+        // Screws, ten of them: how many the phrase before spoke of.
+        if (phrase.Count is { } told && words.TrueForAll(word => word.Start == told.Start || Plain(word.Text) is "of" or "them" or "altogether" or "total" or "in") && CountsBefore(told))
+            return;
         if (phrase.Count is { } counted)
             faults.Add(new(counted.Start, words[^1].End, "of what are there so many? Say it with its number, such as 2 screws", null));
         else if (phrase.Part is { } part)
@@ -261,6 +278,19 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
             faults.Add(new(words[0].Start, words[^1].End, "what is done here? Say it as a deed, such as lift cover, 4 ph0 or unplug wire", null));
         else
             said.AddRange(unknown.SelectMany(word => new[] { Comma(word), word }));
+    }
+
+    /// <summary>Gives a count to the phrase before, where that has none.</summary>
+    private bool CountsBefore(Token told)
+    {
+        var at = said.FindLastIndex(token => token.Kind == TokenKind.Comma) + 1;
+        if (at >= said.Count || (said[at].Kind != TokenKind.Unknown && !said.Skip(at).Any(token => token.Kind == TokenKind.Word && (Says(token) & Everyday.Many) != 0)) || said.Skip(at).Any(token => token.Kind == TokenKind.Word && char.IsAsciiDigit(token.Text[0])))
+            return false;
+        if (said[at].Kind == TokenKind.Unknown)
+            said[at] = told;
+        else
+            said.Insert(at, told);
+        return true;
     }
 
     /// <summary>Whether what is lifted off the base opens the machine: nothing has yet.</summary>

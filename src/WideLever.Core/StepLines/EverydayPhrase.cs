@@ -344,8 +344,9 @@ internal sealed class EverydayPhrase
             Deed(Use(Everyday.Takes | Everyday.Ends), "switch");
             UseWords("switch", "slide");
         }
-        else if (Has(Everyday.Latch))
+        else if (Has(Everyday.Latch) || Has("unlatch"))
         {
+            many |= !Has(Everyday.Latch);
             Deed(many, Use(Everyday.Latch), "latch");
             UseWords("press", "slide", "push");
         }
@@ -447,7 +448,7 @@ internal sealed class EverydayPhrase
             var gasket = Has(Everyday.Gasket);
             Deed(Has("gaskets"), Use(Everyday.Foam | Everyday.Gasket | Everyday.Tape | Everyday.Strip), gasket ? "gasket" : "foam");
         }
-        else if (Has(Everyday.Tape) && (Has("unglue") || Has("unstick") || measured || ((Has("double") || Has("double-sided")) && !Has("peel"))))
+        else if (Has(Everyday.Tape) && (Has("unglue") || Has("unstick") || Has("cut") || Has("slice") || measured || ((Has("double") || Has("double-sided")) && !Has("peel"))))
         {
             Deed(Use(Everyday.Tape | Everyday.Glue | Everyday.Strip), "tape", "bond");
         }
@@ -551,13 +552,16 @@ internal sealed class EverydayPhrase
                 facts.Add(words[i]);
             }
         }
-        IsScrews = Has(Everyday.Screw) || (within.WasScrews && facts.Count > 0 && (!Has(Nouns) || facts.Exists(fact => fact.Text == "under"))) || facts.Exists(fact => Vocabulary.TrySize(fact.Text, out _, out _) || Vocabulary.TryThread(fact.Text, out _));
+        IsScrews = Has(Everyday.Screw) || (within.WasScrews && (Has("stay") || Has("stays")) && !Has(Nouns)) || (within.WasScrews && facts.Count > 0 && (!Has(Nouns) || facts.Exists(fact => fact.Text == "under"))) || facts.Exists(fact => Vocabulary.TrySize(fact.Text, out _, out _) || Vocabulary.TryThread(fact.Text, out _));
         if (!IsScrews)
         {
             before.CopyTo(used, 0);
             return false;
         }
-        IsOfScrewsBefore = facts.Count > 0 && !Has(Everyday.Screw) && !IsCounted && (isOfScrews || has.Contains("all") || has.Contains("each") || !facts.Exists(fact => Vocabulary.TrySize(fact.Text, out _, out _)));
+        IsOfScrewsBefore = (facts.Count > 0 || Has("stay") || Has("stays")) && !Has(Everyday.Screw) && !IsCounted && (isOfScrews || has.Contains("all") || has.Contains("each") || !facts.Exists(fact => Vocabulary.TrySize(fact.Text, out _, out _)));
+        // They stay in their part: loosened, not lost.
+        if ((Has("stay") || Has("stays")) && !facts.Exists(fact => Vocabulary.Find(fact.Text)?.Captive is not null))
+            facts.Add(Word("captive", words[^1]));
         var noun = Use(Everyday.Screw);
         var counted = IsCounted || (!Has(Everyday.Many) && !has.Contains("all"));
         Action = [];
@@ -608,6 +612,8 @@ internal sealed class EverydayPhrase
             Plugged(many, Use(Everyday.Ribbon | Everyday.Cable | Everyday.Plug), "slide", "lock");
         else if (Has("bar") && Has(Everyday.Ribbon | Everyday.Cable | Everyday.Plug | Everyday.Takes))
             Plugged(many, Use(Everyday.Ribbon | Everyday.Cable | Everyday.Plug), "bar");
+        else if (Has("push") && Has("fit"))
+            Plugged(many, Use(Everyday.Ribbon | Everyday.Cable | Everyday.Plug), "push");
         else if (Has("board-to-board") || (Has("board") && Has("to") && Has(Everyday.Plug)) || (Has("press") && Has(Everyday.Plug)))
             Plugged(many, Use(Everyday.Plug), "press");
         else if (Has(Everyday.Flap) || (Has("flip") && (Has(Everyday.Ribbon) || Has("lock"))))
@@ -653,7 +659,7 @@ internal sealed class EverydayPhrase
     private void Plugged(bool many, Token at, params ReadOnlySpan<string> grammar)
     {
         Deed(many, at, grammar);
-        UseWords("lock", "bar", "flip", "press", "slide", "push", "flat", "tight");
+        UseWords("lock", "bar", "flip", "press", "slide", "push", "fit", "flat", "tight");
         if (grammar[0] == "press")
             UseWords("board");
     }
@@ -668,8 +674,11 @@ internal sealed class EverydayPhrase
     /// <summary>Whether a cover is spoken of: one by its name, or the base of the machine.</summary>
     private bool IsCover => (Has(Everyday.Cover) && !(part is not null && Kind is PartKind.Bezel)) || IsBase || IsLidOf;
 
+    // Pull back the film: only what is called the back is one.
+    private bool IsBaseNamed => words.Take(head).Where((word, i) => (Says(word) & Everyday.Base) != 0 && (At(i) != "back" || At(i - 1) == "the")).Any();
+
     private bool IsBase => Has(Everyday.Base) && (Has(Everyday.Cover) || Has("case") || Has("panel") || Has("shell") || Has("lid") || Has("pan") || Has("housing") || Has("half")
-        || ((part is null || Kind == PartKind.BaseCover) && !Has(Nouns & ~Everyday.SeamTool) && !words.Exists(word => (Says(word) & Everyday.Seam) != 0 && (Says(word) & Everyday.Base) == 0) && !Has("lower") && !Has("rear") && (Has(Everyday.Takes) || Has(Everyday.Out) || Has(Everyday.Pries) || Has("open"))));
+        || (IsBaseNamed && (part is null || Kind == PartKind.BaseCover) && !Has(Nouns & ~Everyday.SeamTool) && !words.Exists(word => (Says(word) & Everyday.Seam) != 0 && (Says(word) & Everyday.Base) == 0) && !Has("lower") && !Has("rear") && (Has(Everyday.Takes) || Has(Everyday.Out) || Has(Everyday.Pries) || Has("open"))));
 
     /// <summary>The lid of something inside: memory lid, lid of the drive bay.</summary>
     private bool IsLidOf => Has("lid") && (Has("of") || (part is not null && Kind is not (PartKind.DisplayAssembly or PartKind.DisplayPanel)));

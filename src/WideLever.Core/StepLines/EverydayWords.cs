@@ -96,6 +96,9 @@ internal static class EverydayWords
     /// <summary>What a word says; nothing where it is none of them.</summary>
     public static Everyday Of(string word) => ByWord.GetValueOrDefault(word);
 
+    /// <summary>Every everyday word that says more than where, to find the nearest one.</summary>
+    public static IEnumerable<string> All => ByWord.Where(word => (word.Value & ~(Everyday.Aside | Everyday.Where)) != 0).Select(word => word.Key).Concat(Parts.Keys);
+
     /// <summary>The word that a line can read, of which this one is a slip; null: it is none.</summary>
     public static string? SlipOf(string word) => Known.Of(word);
 
@@ -161,7 +164,7 @@ internal static class EverydayWords
         Add(Everyday.Clip, "clip clips snap snaps tab tabs catch catches hook hooks clasp clasps");
         Add(Everyday.Latch, "latch latches");
         Add(Everyday.Screw, "screw screws bolt bolts");
-        Add(Everyday.Standoff, "standoff standoffs stand-off stand-offs post posts pillar pillars");
+        Add(Everyday.Standoff, "standoff standoffs stand-off stand-offs post posts pillar pillars nut nuts");
         Add(Everyday.Ribbon, "ribbon ribbons flex flexes ffc fpc ffcs");
         Add(Everyday.Flap, "zif flap flaps");
         Add(Everyday.Antenna, "antenna antennas aerial aerials lead leads coax coaxial");
@@ -182,7 +185,7 @@ internal static class EverydayWords
         Add(Everyday.Swings, "open fold swing pivot unfold");
         Add(Everyday.Reroutes, "reroute route unroute thread unthread");
         Add(Everyday.Moves, "move aside nudge tuck bend shift");
-        Add(Everyday.Many, "clips snaps tabs catches hooks clasps latches screws bolts standoffs stand-offs posts pillars ribbons flexes flaps antennas aerials leads connectors plugs headers cables wires "
+        Add(Everyday.Many, "clips snaps tabs catches hooks clasps latches screws bolts standoffs stand-offs posts pillars nuts ribbons flexes flaps antennas aerials leads connectors plugs headers cables wires "
             + "stickers labels tapes films foils shields feet seals strips pads glue adhesive brackets cages holders ducts covers plates doors hatches caps gaskets springs contacts pins guides everything sheets");
         return words.ToFrozenDictionary();
     }

@@ -171,7 +171,10 @@ internal sealed class Phrase
                 faults.Add(new(piece.Start, piece.End, "a text in quotes follows size, thread, note or remark", null));
                 return 1;
             }
-            faults.Add(LineFaults.Unknown(piece.Start, piece.End, $"unrecognised word \"{StepLine.Shown(text)}\"", text, Vocabulary.All, nearest));
+            LineFault Unknown(IEnumerable<string> known) => LineFaults.Unknown(piece.Start, piece.End, $"unrecognised word \"{StepLine.Shown(text)}\"", text, known, nearest);
+            // A word of the grammar is meant before an everyday one.
+            var meant = Unknown(Vocabulary.All);
+            faults.Add(meant.Nearest is null && nearest ? Unknown(EverydayWords.All) : meant);
             return 1;
         }
 

@@ -21,13 +21,14 @@ public static class StepLine
         // What was most likely meant is looked for in the reading alone that is told: it costs more than all the rest.
         var tokens = HouseWords.In(LineTokens.Of(line), context.Words);
         var reading = new Reader(line, tokens, context, nearest: false).Read();
-        if (reading.Faults.Count == 0)
+        // A foot off is peeled off, whatever the grammar makes of it.
+        if (reading.Faults.Count == 0 && !EverydayLine.TakesOff(tokens))
             return reading;
         if (reading.IsSight || reading.Attempt is not null)
             return new Reader(line, tokens, context, nearest: true).Read();
         // What is no line of the grammar may be one of everyday words.
         var words = new EverydayLine(tokens, context);
-        if (line.Length <= MaxEveryday && words.IsSaid)
+        if (line.Length <= MaxEveryday && (words.IsSaid || EverydayLine.TakesOff(tokens)))
         {
             var everyday = words.Read();
             var understood = new Reader(line, everyday, context, nearest: false).Read(words.Faults);
@@ -36,7 +37,7 @@ public static class StepLine
             if (understood.Faults.Count < reading.Faults.Count || (words.Faults.Count > 0 && understood.Faults.Count == reading.Faults.Count))
                 return new Reader(line, everyday, context, nearest: true).Read(words.Faults);
         }
-        return new Reader(line, tokens, context, nearest: true).Read();
+        return reading.Faults.Count == 0 ? reading : new Reader(line, tokens, context, nearest: true).Read();
     }
 
     /// <summary>The line that reads as this step, its id aside, where it stands in the context.</summary>

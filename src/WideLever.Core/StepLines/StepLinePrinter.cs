@@ -19,8 +19,9 @@ internal static class StepLinePrinter
             line.Append(" = ").AppendJoin(", ", step.Frees.Select(id => Part(id, context, parts.FirstOrDefault(part => part.Id == id))));
         if (step.Together)
             line.Append(" together");
+        // Behind anything else than a connection it would read as taking that off.
         if (step.DisconnectsPower)
-            line.Append(" off");
+            line.Append(step is { Opens: null, Frees.Count: 0, Together: false, Actions: [.., not Unplug] } ? ", off" : " off");
         if (step.PowerOn)
             line.Append(" live");
         if (step.NeedsNoOther)
