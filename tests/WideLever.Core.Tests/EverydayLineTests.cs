@@ -134,6 +134,20 @@ public class EverydayLineTests
     }
 
     [Theory]
+    [InlineData("foot off", false, 1)]
+    [InlineData("peel foot, off", true, 1)]
+    [InlineData("lift > label off", true, 1)]
+    [InlineData("peel tape > tape off", true, 1)]
+    [InlineData("wire off", true, 1)]
+    [InlineData("2 labels off, 4 ph0", false, 2)]
+    public void What_is_taken_off_is_no_power_off(string line, bool power, int actions)
+    {
+        var step = StepLine.Read(line, Fresh).Step;
+        (step.DisconnectsPower, step.Actions.Count).ShouldBe((power, actions));
+        StepLine.Read(StepLine.Print(step, Fresh), Fresh).Step.DisconnectsPower.ShouldBe(power);
+    }
+
+    [Theory]
     [InlineData("~12 clips", 9, 15)]
     [InlineData("~1 clips", 1, 2)]
     [InlineData("10+ clips", 10, 20)]

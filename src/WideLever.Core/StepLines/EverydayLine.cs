@@ -55,9 +55,18 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
     /// <summary>What is wrong and no word of the grammar could say.</summary>
     public IReadOnlyList<LineFault> Faults => faults;
 
-    /// <summary>Whether <c>off</c> stands directly behind what is peeled: that comes off, and the power does not go.</summary>
-    public static bool TakesOff(IReadOnlyList<Token> tokens) => tokens.Zip(tokens.Skip(1)).Any(pair => pair.Second.Kind == TokenKind.Word && Plain(pair.Second.Text) == "off" && pair.First.Kind == TokenKind.Word
-        && Vocabulary.Find(pair.First.Text) is { } term && (term.Implied == Verb.Peel || term.WordOf(Verb.Peel) is not null));
+    /// <summary>Whether <c>off</c> stands directly behind what is peeled: that comes off, and the power does not go. A name behind a sign is no such thing.</summary>
+    public static bool TakesOff(IReadOnlyList<Token> tokens)
+    {
+        var named = false;
+        for (var i = 0; i < tokens.Count; i++)
+        {
+            named = tokens[i].Kind switch { TokenKind.Opens or TokenKind.Frees or TokenKind.Layer => true, TokenKind.Comma or TokenKind.Semicolon => false, _ => named };
+            if (!named && i > 0 && tokens[i].Kind == TokenKind.Word && Plain(tokens[i].Text) == "off" && tokens[i - 1].Kind == TokenKind.Word && Vocabulary.Find(tokens[i - 1].Text)?.WordOf(Verb.Peel) is not null)
+                return true;
+        }
+        return false;
+    }
 
     /// <summary>The line in the words of the grammar.</summary>
     public List<Token> Read()

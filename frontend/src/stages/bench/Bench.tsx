@@ -784,8 +784,9 @@ function Desk({
             word={teaching}
             onClose={() => {
               setTeaching(null);
-              // The line is read anew with what was taught.
-              change((old) => ({ line: old.line.trimEnd() === old.line ? `${old.line} ` : old.line.trimEnd() }));
+              // A line that is being typed is read anew with what was taught.
+              if (draft.line !== '')
+                change((old) => ({ line: old.line.trimEnd() === old.line ? `${old.line} ` : old.line.trimEnd() }));
               focusAt(draft.line.length + 1);
             }}
           />
