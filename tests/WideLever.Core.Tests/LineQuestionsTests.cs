@@ -99,6 +99,7 @@ public class LineQuestionsTests
         var asked = Asked(record, "3 ph0, lift = fan", LineQuestion.Power).ShouldNotBeNull();
         asked.Answers[0].First.ShouldBe("off, unplug ?");
         Read(record, asked.Answers[1].Line).Step.DisconnectsPower.ShouldBeTrue();
+        Read(record, Answered(record, "remove the fan", LineQuestion.Power, 1)).Step.DisconnectsPower.ShouldBeTrue();
         Asked(With(record, asked.Answers[0].First!), "3 ph0, lift = fan", LineQuestion.Power).ShouldBeNull();
         Asked(record, "3 ph0, lift = fan live", LineQuestion.Power).ShouldBeNull();
         Asked(record with { Absent = [PartKind.Battery] }, "3 ph0, lift = fan", LineQuestion.Power).ShouldBeNull();
