@@ -98,7 +98,7 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
 
     /// <summary>Whether a word begins a phrase of its own without a comma before it.</summary>
     private bool IsJoint(int from, int at) => IsAnd(line[at]) && at + 1 < line.Count && line[at + 1].Kind == TokenKind.Word && (BeginsPhrase(Plain(line[at + 1].Text)) || NamesPart(at + 1) || line.Skip(at + 1).TakeWhile(token => token.Kind == TokenKind.Word && !IsAnd(token)).Any(token => (Says(token) & Everyday.Out) != 0))
-        && !(at - 2 >= from && Plain(line[at - 2].Text) == "between")
+        && !(at - 2 >= from && Plain(line[at - 2].Text) == "between") && !(Plain(line[at].Text) == "plus" && at > from && char.IsAsciiDigit(line[at - 1].Text[0]))
         && line.Skip(from).Take(at - from).Any(token => token.Kind == TokenKind.Word && ((Says(token) & ~Everyday.Aside) != 0 || token.Text.Any(char.IsAsciiDigit)));
 
     private bool NamesPart(int at) => PartAt(line, at) is not null || (Plain(line[at].Text) is "the" or "its" or "a" && at + 1 < line.Count && line[at + 1].Kind == TokenKind.Word && PartAt(line, at + 1) is not null);
@@ -255,29 +255,26 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
     {
         if (phrase.Goes is not null)
         {
-            foreach (var word in phrase.NotUnderstood)
-            {
-                // A word of the grammar, or a number, would be a phrase of its own; another one is told with what is near to it.
-                if (word.Kind != TokenKind.Word || Vocabulary.Find(word.Text) is not null || word.Text.Any(char.IsAsciiDigit))
-                    faults.Add(new(word.Start, word.End, "this says nothing about what is taken out: put a comma between them", null));
-                else
-                    taken.AddRange([Comma(word), word]);
-            }
+            NotUnderstood(phrase, "what is taken out");
             return;
         }
-        if (phrase.IsPlace || phrase.IsCovered)
+        if (phrase.IsPlace || phrase.IsCovered || phrase.PowerOff)
         {
             aside.AddRange(phrase.Asides.Select(word => word.Text));
+            NotUnderstood(phrase, phrase.PowerOff ? "the power" : "what was said before");
             return;
         }
-        if (phrase.PowerOff)
-            return;
         aside.AddRange(phrase.Asides.Where(IsSideWord).Select(word => word.Text));
         var unknown = phrase.NotUnderstood.Concat(phrase.Asides.Where(word => !IsSideWord(word) && (Says(word) == Everyday.None || Vocabulary.Find(word.Text) is not null))).ToList();
         // Screws, ten of them: how many the phrase before spoke of.
         if (phrase.Count is { } told && words.TrueForAll(word => word.Start == told.Start || Plain(word.Text) is "of" or "them" or "altogether" or "total" or "in") && CountsBefore(told))
             return;
-        if (phrase.Count is { } counted)
+        // A word that nobody knows is what has to be said first.
+        var strangers = unknown.FindAll(word => word.Kind == TokenKind.Word && Says(word) == Everyday.None && Vocabulary.Find(word.Text) is null && !word.Text.Any(char.IsAsciiDigit)
+            && !EverydayWords.Counts.ContainsKey(Plain(word.Text)) && PartAt([word], 0) is null);
+        if (strangers.Count > 0 && (phrase.Count is not null || phrase.Part is not null))
+            said.AddRange(strangers.SelectMany(word => new[] { Comma(word), word }));
+        else if (phrase.Count is { } counted)
             faults.Add(new(counted.Start, words[^1].End, "of what are there so many? Say it with its number, such as 2 screws", null));
         else if (phrase.Part is { } part)
             faults.Add(new(words[0].Start, words[^1].End, $"what is done with {part}? Say {part} out, or unplug {part}", $"{part} out"));
@@ -287,6 +284,19 @@ internal sealed class EverydayLine(IReadOnlyList<Token> tokens, StepLineContext 
             faults.Add(new(words[0].Start, words[^1].End, "what is done here? Say it as a deed, such as lift cover, 4 ph0 or unplug wire", null));
         else
             said.AddRange(unknown.SelectMany(word => new[] { Comma(word), word }));
+    }
+
+    /// <summary>Tells the words of a phrase without an action that no note may swallow.</summary>
+    private void NotUnderstood(EverydayPhrase phrase, string about)
+    {
+        foreach (var word in phrase.NotUnderstood)
+        {
+            // A word of the grammar, or a number, would be a phrase of its own; another one is told with what is near to it.
+            if (word.Kind != TokenKind.Word || Vocabulary.Find(word.Text) is not null || word.Text.Any(char.IsAsciiDigit))
+                faults.Add(new(word.Start, word.End, $"this says nothing about {about}: put a comma between them", null));
+            else
+                taken.AddRange(taken.Count > 0 ? [Comma(word), word] : [word]);
+        }
     }
 
     /// <summary>Gives a count to the phrase before, where that has none.</summary>
