@@ -15,7 +15,7 @@ namespace WideLever.Interchange;
 /// </summary>
 public static class JobSheet
 {
-    private enum Sort { Title, Heading, Text, Caution, Numbered, Listed, Ticked }
+    private enum Sort { Title, Heading, Text, Caution, Numbered, Listed, Ticked, Tray }
 
     private sealed record Line(Sort Sort, string Text, IReadOnlyList<string> Under);
 
@@ -40,6 +40,7 @@ public static class JobSheet
                 Sort.Numbered => $"{number.ToString(CultureInfo.InvariantCulture)}. {said}\n",
                 Sort.Listed => $"- {said}\n",
                 Sort.Ticked => $"- [ ] {said}\n",
+                Sort.Tray => "",
                 _ => $"{said}\n\n",
             });
             foreach (var under in line.Under)
@@ -71,6 +72,7 @@ public static class JobSheet
                 Sort.Caution => $"<p class=\"caution\"><b>Caution.</b> {said}</p>",
                 Sort.Numbered or Sort.Listed => $"<li>{said}{under}</li>",
                 Sort.Ticked => $"<li><span class=\"box\" aria-hidden=\"true\"></span>{said}{under}</li>",
+                Sort.Tray => TrayStrip.Svg(plan.Wells),
                 _ => $"<p>{said}</p>",
             });
         }
@@ -117,6 +119,7 @@ public static class JobSheet
         }
 
         yield return new(Sort.Heading, "The tray", []);
+        yield return new(Sort.Tray, "", []);
         foreach (var well in plan.Wells.Where(well => !well.StaysInPart))
             yield return new(Sort.Listed, $"well {well.Number.ToString(CultureInfo.InvariantCulture)}: {well.Screws.Count?.ToString() ?? "not counted"} × {well.Screws.Size ?? "?"}, {well.Screws.Thread ?? "?"} × {(well.Screws.Length is { } length ? length.ToString("0.##", CultureInfo.InvariantCulture) : "?")}, {well.StepTitle}{(well.Difference == LengthDifference.None ? "" : $", {well.Difference.Word()} than the others")}", []);
         if (plan.Wells.All(well => well.StaysInPart))

@@ -520,7 +520,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.WaitForValue("2 ph0 m2x3, lift = fan screwed late ");
         window.Line("\"under the label\" 40 s⏎");
         window.WaitForText("found late under the label, 40 s", ".log");
-        window.Go($"/units/{unitId}/verdict?view=kinds");
+        window.Go($"/units/{unitId}/verdict?view=ledger");
         window.Press("+Fan", ".kinds");
         window.WaitForText("found late: under the label, 40 s", ".way");
         window.Go($"/units/{unitId}/bench");
@@ -561,18 +561,18 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
-    public async Task The_tray_is_saved_as_a_sheet_with_every_well()
+    public async Task The_tray_is_saved_as_one_strip_with_every_well()
     {
         var record = await File.ReadAllTextAsync(Bench.Example("1-two-routes"), TestContext.Current.CancellationToken);
         using var window = bench.Open($"/units/{await FreshAsync("SHEET-1", record.Replace("CR14-2A7", "SHEET-1", StringComparison.Ordinal))}/bench");
-        window.Press("As a sheet");
-        window.Find(".tray-sheet");
+        window.Press("As one strip");
+        window.Find(".tray-strip");
         window.SeriousFindings().ShouldBeEmpty();
         var wells = window.Driver.FindElements(By.CssSelector(".well")).Count;
         var texts = XDocument.Parse(window.SavedDrawing(".ant-modal")).Descendants().Where(element => element.Name.LocalName == "text").Select(text => text.Value).ToList();
-        texts.Where(text => int.TryParse(text, out _)).Count().ShouldBe(2 * wells, "a number and a count for each");
-        texts.ShouldContain("PH0, M2 × 9");
-        texts.ShouldContain("longer");
+        texts.Where(text => text.Contains(": ", StringComparison.Ordinal)).Count().ShouldBe(wells, "a number and a count for each");
+        texts.ShouldContain("2: 2 × PH0");
+        texts.ShouldContain("M2 × 9, longer");
         window.Press("As a table", ".ant-modal");
         window.WaitForText("Open the base, under foot", ".ant-modal table");
         window.Complaints().ShouldBeEmpty();

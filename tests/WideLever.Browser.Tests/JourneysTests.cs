@@ -27,7 +27,8 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         }
         window.WaitForText("Provisional", ".verdict-head");
         // A kind opens to its route, effort and criteria.
-        window.Press("Kinds", ".views");
+        window.Press("Ledger", ".views");
+        window.Press("As a table");
         window.Press("+Memory", ".kinds");
         window.WaitForText("memory-a", ".kind-details");
         var details = window.Text(".kind-details");

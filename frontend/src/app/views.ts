@@ -7,7 +7,6 @@ export const verdictViews = [
   { id: 'what-if', name: 'What if' },
   { id: 'doubt', name: 'Doubt' },
   { id: 'effort', name: 'Effort' },
-  { id: 'kinds', name: 'Kinds' },
 ] as const;
 
 /** Views of the comparison. */

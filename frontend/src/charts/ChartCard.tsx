@@ -20,7 +20,7 @@ export function ChartCard({ title, note, file, chart, table, children }: Props) 
   const [asTable, setAsTable] = useState(false);
   const drawn = useRef<HTMLDivElement>(null);
   const saveDrawing = async () => {
-    const charts = [...(drawn.current?.querySelectorAll<SVGSVGElement>(':scope > svg') ?? [])];
+    const charts = [...(drawn.current?.querySelectorAll<SVGSVGElement>(':scope > svg, :scope > .drawn > svg') ?? [])];
     if (charts.length > 0) save(`${file}.svg`, 'image/svg+xml', await svgFile(charts, title));
   };
   return (

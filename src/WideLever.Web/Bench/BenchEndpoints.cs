@@ -1,6 +1,7 @@
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Benching;
+using WideLever.Core.Planning;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.StepLines;
@@ -33,10 +34,20 @@ public static class BenchEndpoints
         teardown.MapPut("/draft", SaveDraft).WithName("saveDraft").Accepts<Draft>("application/json").ProducesEdit();
         teardown.MapPost("/draft/take", TakeDraft).WithName("takeDraft").ProducesEdit();
         api.MapGet("/units/{unitId}/bench", GetBench).WithName("getBench");
+        api.MapGet("/units/{unitId}/tray", GetTray).WithName("getTray").Produces<string>(200, "image/svg+xml").Produces<Problem>(404, "application/problem+json");
         teardown.MapPost("/redo", (EditRequest request, string teardownId, Undo undo) =>
             request.Answer(undo.Again(request.WindowId, DocumentKind.Teardown, teardownId))).WithName("redoTeardown").ProducesEdit();
         teardown.MapPost("/undo", (EditRequest request, string teardownId, Undo undo) =>
             request.Answer(undo.Back(request.WindowId, DocumentKind.Teardown, teardownId))).WithName("undoTeardown").ProducesEdit();
+    }
+
+    /// <summary>The sorting tray as a drawing.</summary>
+    private static Results<FileContentHttpResult, JsonHttpResult<Problem>> GetTray(string unitId, Workpieces workpieces)
+    {
+        var found = workpieces.Find(unitId);
+        return found.Value is { } piece
+            ? TypedResults.File(Encoding.UTF8.GetBytes(TrayStrip.Svg(SortingTray.Of(piece.Record.Record.Steps))), "image/svg+xml; charset=utf-8")
+            : Problems.Of(found.Refusal!);
     }
 
     private static Results<Ok<Committed>, JsonHttpResult<Problem>> PutHeading(EditRequest request, string teardownId, Edits edits) =>

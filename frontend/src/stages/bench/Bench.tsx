@@ -618,7 +618,7 @@ function Desk({
                     inHand={goingBack ? wellBack(closing) : (coming.at(-1)?.number ?? bench.tray.length)}
                   />
                   <TraySum bench={bench} />
-                  {bench.tray.length > 0 && <Button onClick={() => setSheetOpen(true)}>As a sheet</Button>}{' '}
+                  {bench.tray.length > 0 && <Button onClick={() => setSheetOpen(true)}>As one strip</Button>}{' '}
                   {steps.length > 0 && !goingBack && (
                     <Button
                       onClick={() => {
@@ -767,7 +767,12 @@ function Desk({
           </div>
         </footer>
         {sheetOpen && (
-          <TrayDialog wells={bench.tray} code={record.unit.modelCode} onClose={() => setSheetOpen(false)} />
+          <TrayDialog
+            unitId={unit.id}
+            wells={bench.tray}
+            code={record.unit.modelCode}
+            onClose={() => setSheetOpen(false)}
+          />
         )}
         {keysOpen && (
           <KeysDialog

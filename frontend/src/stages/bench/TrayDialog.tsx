@@ -2,17 +2,24 @@ import { Modal } from 'antd';
 import type { Well } from '../../api/client';
 import { ChartCard } from '../../charts/ChartCard';
 import { wellName, wellPlace } from '../../charts/Tray';
-import { TraySheet } from '../../charts/TraySheet';
+import { TrayStrip } from '../../charts/TrayStrip';
 
-/** The sorting tray as a sheet that can be saved and printed. */
-export function TrayDialog({ wells, code, onClose }: { wells: readonly Well[]; code: string; onClose: () => void }) {
+interface Props {
+  unitId: string;
+  wells: readonly Well[];
+  code: string;
+  onClose: () => void;
+}
+
+/** The sorting tray as a strip that can be saved and printed. */
+export function TrayDialog({ unitId, wells, code, onClose }: Props) {
   return (
     <Modal open title={`Screws of ${code}`} footer={null} width={1160} onCancel={onClose}>
       <ChartCard
         title="Sorting tray"
-        note="in the order of opening; dashed: another length than the rest of its layer"
+        note="the line goes through the wells in the order of opening; dashed: another length than the rest of its layer"
         file={`${code}-tray`}
-        chart={<TraySheet wells={wells} />}
+        chart={<TrayStrip unitId={unitId} />}
         table={
           <table className="plain">
             <thead>

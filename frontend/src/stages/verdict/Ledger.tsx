@@ -8,7 +8,9 @@ import { Empty } from '../../app/states';
 import { ChartCard } from '../../charts/ChartCard';
 import type { Spent } from '../../charts/ledger';
 import { LedgerChart } from '../../charts/LedgerChart';
+import type { Exactness } from '../../format';
 import { heading, label } from '../../words';
+import { LedgerTable } from './LedgerTable';
 
 type Line = Schemas['LedgerLine'];
 type Index = 'repair' | 'upgrade';
@@ -21,7 +23,7 @@ interface At {
 }
 
 /** From 100 down to the index: what each kind cost, and inside it each part, criterion and single action, one click from where it was read. */
-export function Ledger({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
+export function Ledger({ unit, verdict, exactness }: { unit: Unit; verdict: Verdict; exactness: Exactness }) {
   const [index, setIndex] = useState<Index>('repair');
   const ledger = index === 'repair' ? verdict.repairLedger : verdict.upgradeLedger;
   const name = index === 'repair' ? 'R, repair' : 'U, upgrade';
@@ -32,9 +34,13 @@ export function Ledger({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
         <Empty>
           <p>No kind has been seen enough to charge it with anything.</p>
         </Empty>
+        <div className="grid-scroll">
+          <LedgerTable verdict={verdict} index={index} lines={[]} exactness={exactness} />
+        </div>
       </section>
     );
   }
+  const table = <LedgerTable verdict={verdict} index={index} lines={ledger.lines} exactness={exactness} />;
   const unseen = ledger.lines.filter((line) => !line.known);
   if (ledger.index === null) {
     return (
@@ -48,6 +54,7 @@ export function Ledger({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
           charged by itself, from 100 down.
         </p>
         <Lines key={index} at={{ unit, index, path: [] }} lines={ledger.lines} whole={100} />
+        <div className="grid-scroll">{table}</div>
       </section>
     );
   }
@@ -57,7 +64,7 @@ export function Ledger({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
       note={<Choice index={index} onIndex={setIndex} />}
       file={`${verdict.modelCode}-ledger-${index}`}
       chart={<LedgerChart name={name} ledgers={[spent(ledger.index, ledger.lines)]} />}
-      table={<KindCosts lines={ledger.lines} />}
+      table={table}
     >
       <div className="ledger">
         <p>
@@ -104,38 +111,6 @@ export function Choice({ index, onIndex }: { index: Index; onIndex: (index: Inde
       ]}
       onChange={onIndex}
     />
-  );
-}
-
-function KindCosts({ lines }: { lines: readonly Line[] }) {
-  return (
-    <table className="plain">
-      <thead>
-        <tr>
-          <th scope="col">kind</th>
-          <th scope="col" className="numeric">
-            points it cost
-          </th>
-          <th scope="col" className="numeric">
-            at, 0 to 1
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {[...lines]
-          .sort((a, b) => b.points - a.points)
-          .map((line) => (
-            <tr key={line.name}>
-              <th scope="row">
-                {heading(line.name)}
-                {!line.known && <span className="second">, not seen enough</span>}
-              </th>
-              <td className="numeric">{line.points.toFixed(2)}</td>
-              <td className="numeric">{line.value.toFixed(2)}</td>
-            </tr>
-          ))}
-      </tbody>
-    </table>
   );
 }
 

@@ -7,21 +7,17 @@ import { Failed, Loading } from '../../app/states';
 import { verdictViews } from '../../app/views';
 import { useWorkpiece } from '../../app/Workspace';
 import { RangeBar } from '../../charts/RangeBar';
-import { type Exactness, percent, share } from '../../format';
-import { leastEffort } from '../../record/effort';
+import { type Exactness, percent } from '../../format';
 import { hasFigure, IndexFigure } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
 import { DoubtCard } from './DoubtCard';
 import { EffortCard } from './EffortCard';
 import { Ledger } from './Ledger';
-import { PartDetails } from './PartDetails';
 import { ReasonsCard } from './ReasonsCard';
 import { SignOff } from './SignOff';
 import { SummaryCard } from './SummaryCard';
 import { WayInCard } from './WayInCard';
 import { WhatIfCard } from './WhatIfCard';
-
-type Kind = Schemas['KindView'];
 
 /** The indices of a unit, how far they can be relied on, and what each kind gives to them. */
 export function Verdict() {
@@ -101,16 +97,11 @@ export function Verdict() {
         </>
       )}
       {view === 'way-in' && <WayInCard verdict={data} effort={rubric.effort} powerFirst={rubric.powerFirst} />}
-      {view === 'ledger' && <Ledger unit={unit} verdict={data} />}
+      {view === 'ledger' && <Ledger unit={unit} verdict={data} exactness={exactness} />}
       {view === 'reasons' && <ReasonsCard unit={unit} />}
       {view === 'what-if' && <WhatIfCard unit={unit} verdict={data} />}
       {view === 'doubt' && <DoubtCard unit={unit} verdict={data} />}
       {view === 'effort' && <EffortCard unit={unit} />}
-      {view === 'kinds' && (
-        <section aria-label="Kinds and parts">
-          <KindTable verdict={data} exactness={exactness} />
-        </section>
-      )}
     </>
   );
 }
@@ -191,167 +182,5 @@ function EitherOr({ verdict }: { verdict: View }) {
         ))}
       </ol>
     </section>
-  );
-}
-
-function KindTable({ verdict, exactness }: { verdict: View; exactness: Exactness }) {
-  const [open, setOpen] = useState<readonly string[]>([]);
-  const toggle = (kind: string) =>
-    setOpen(open.includes(kind) ? open.filter((other) => other !== kind) : [...open, kind]);
-  return (
-    <table className="plain kinds">
-      <thead>
-        <tr>
-          <th scope="col">kind</th>
-          <th scope="col">parts</th>
-          <th scope="col">effort</th>
-          <th scope="col">repair, 0 to 1</th>
-          <th scope="col" className="numeric">
-            weight
-          </th>
-          <th scope="col">upgrade, 0 to 1</th>
-          <th scope="col" className="numeric">
-            weight
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {verdict.kinds.map((kind) => (
-          <KindRows
-            key={kind.kind}
-            kind={kind}
-            steps={verdict.routeSteps}
-            exactness={exactness}
-            open={open.includes(kind.kind)}
-            onToggle={() => toggle(kind.kind)}
-          />
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-interface KindRowsProps {
-  kind: Kind;
-  steps: readonly Schemas['RouteStep'][];
-  exactness: Exactness;
-  open: boolean;
-  onToggle: () => void;
-}
-
-function KindRows({ kind, steps, exactness, open, onToggle }: KindRowsProps) {
-  const name = heading(kind.kind);
-  return (
-    <>
-      <tr className="kind-first">
-        <th scope="row">
-          {kind.parts.length > 0 ? (
-            <button className="opener" type="button" aria-expanded={open} onClick={onToggle}>
-              <span className="opener-mark" aria-hidden="true">
-                {open ? '−' : '+'}
-              </span>
-              {name}
-            </button>
-          ) : (
-            <span className="opener">{name}</span>
-          )}
-        </th>
-        <td>{holding(kind)}</td>
-        <td>{leastEffort(kind)}</td>
-        <td>
-          <KindFigure score={kind.repair} exactness={exactness} />
-        </td>
-        <td className="numeric">{kind.repair?.weight}</td>
-        <td>
-          <KindFigure score={kind.upgrade} exactness={exactness} />
-        </td>
-        <td className="numeric">{kind.upgrade?.weight}</td>
-      </tr>
-      {open && (
-        <tr>
-          <td colSpan={7}>
-            <KindDetails kind={kind} steps={steps} exactness={exactness} />
-          </td>
-        </tr>
-      )}
-    </>
-  );
-}
-
-/** How a kind's parts are held, in a few words. */
-function holding(kind: Kind): string {
-  if (kind.absent) return 'absent';
-  if (kind.parts.length === 0) return 'not seen';
-  const mountings = [
-    ...new Set(kind.parts.map((part) => (part.mounting === null ? 'mounting unknown' : label(part.mounting)))),
-  ];
-  return `${kind.parts.length > 1 ? `${kind.parts.length}, ` : ''}${mountings.join(', ')}`;
-}
-
-function KindFigure({ score, exactness }: { score: Schemas['KindScore'] | null; exactness: Exactness }) {
-  if (score === null) return null;
-  return (
-    <span className="kind-figure">
-      <RangeBar quantity={score.score} to={1} />
-      <span>{share(score.score, exactness)}</span>
-    </span>
-  );
-}
-
-const froms: Record<Schemas['CeilingFrom'], string> = {
-  school: 'stated',
-  proved: 'proved on the bench, may take more',
-  open: 'the rubric’s, for an open standard',
-  own: 'the rubric’s: what is fitted',
-  nothing: 'nothing says how much',
-};
-
-function ceilingText(ceiling: Schemas['CeilingView'], kind: string): string {
-  const unit = kind === 'battery' ? 'Wh' : 'GB';
-  if (ceiling.value === null) return froms.nothing;
-  const most = ceiling.high === null || ceiling.high === ceiling.low ? '' : ` (${ceiling.low}–${ceiling.high})`;
-  return `${ceiling.high === null ? 'at least ' : ''}${ceiling.value}${most} ${unit}, ${froms[ceiling.from]}`;
-}
-
-function KindDetails({
-  kind,
-  steps,
-  exactness,
-}: {
-  kind: Kind;
-  steps: readonly Schemas['RouteStep'][];
-  exactness: Exactness;
-}) {
-  const { upgrade } = kind;
-  const made = [
-    ['headroom', upgrade?.headroom],
-    ['standard', upgrade?.standard],
-    ['access', upgrade?.access],
-  ] as const;
-  return (
-    <div className="kind-details">
-      {made.some(([, quantity]) => quantity != null) && (
-        <p>
-          Upgrade is made of{' '}
-          {made
-            .filter(([, quantity]) => quantity != null)
-            .map(([name, quantity]) => `${name} ${quantity == null ? '' : share(quantity, exactness)}`)
-            .join(', ')}
-          .
-        </p>
-      )}
-      {upgrade?.places.some((place) => place.ceiling != null) && (
-        <p>
-          Counted on:{' '}
-          {upgrade.places
-            .map((place) => `${place.part}${place.ceiling == null ? '' : `, ${ceilingText(place.ceiling, kind.kind)}`}`)
-            .join('; ')}
-          .
-        </p>
-      )}
-      {kind.parts.map((part) => (
-        <PartDetails key={part.id} part={part} steps={steps} exactness={exactness} />
-      ))}
-    </div>
   );
 }
