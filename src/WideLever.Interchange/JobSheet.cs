@@ -20,11 +20,11 @@ public static class JobSheet
     private sealed record Line(Sort Sort, string Text, IReadOnlyList<string> Under);
 
     /// <summary>The sheet as Markdown.</summary>
-    public static string Markdown(RepairPlan plan, TeardownRecord record, Rubric rubric)
+    public static string Markdown(RepairPlan plan, TeardownRecord record, Rubric rubric, IReadOnlyList<Purchase>? bought = null)
     {
         var text = new StringBuilder();
         var (number, listed) = (0, false);
-        foreach (var line in Lines(plan, record, rubric))
+        foreach (var line in Lines(plan, record, rubric, bought ?? []))
         {
             if (listed && line.Sort == Sort.Text)
                 text.Append('\n');
@@ -50,9 +50,9 @@ public static class JobSheet
     }
 
     /// <summary>The sheet as one HTML file.</summary>
-    public static string Html(RepairPlan plan, TeardownRecord record, Rubric rubric)
+    public static string Html(RepairPlan plan, TeardownRecord record, Rubric rubric, IReadOnlyList<Purchase>? bought = null)
     {
-        var lines = Lines(plan, record, rubric).ToList();
+        var lines = Lines(plan, record, rubric, bought ?? []).ToList();
         var body = new StringBuilder();
         Sort? open = null;
         foreach (var line in lines)
@@ -81,7 +81,7 @@ public static class JobSheet
         return SheetText.Page(lines[0].Text, ".ticked { list-style: none; padding-left: 0; } .box { display: inline-block; width: .8em; height: .8em; border: 1.5px solid currentColor; margin-right: .6em; }", body.ToString());
     }
 
-    private static IEnumerable<Line> Lines(RepairPlan plan, TeardownRecord record, Rubric rubric)
+    private static IEnumerable<Line> Lines(RepairPlan plan, TeardownRecord record, Rubric rubric, IReadOnlyList<Purchase> bought)
     {
         var unit = record.Unit;
         var steps = plan.Steps.Select(position => record.Steps[position]).ToList();
@@ -100,7 +100,9 @@ public static class JobSheet
         yield return new(Sort.Ticked, plan.Wells.Count(well => !well.StaysInPart) is var wells and > 0 ? $"a tray of {wells.ToString(CultureInfo.InvariantCulture)} {(wells == 1 ? "well" : "wells")}" : "no tray: no screw comes loose", []);
 
         yield return new(Sort.Heading, "Buy", []);
-        foreach (var part in units)
+        foreach (var purchase in bought)
+            yield return new(Sort.Ticked, Bought(purchase), []);
+        foreach (var part in units.Where(part => bought.All(purchase => purchase.Place.Id != part.Id)))
         {
             var asked = plan.Parts.Where(one => one.Unit.Id == part.Id && one.Part.Id != part.Id).Select(one => one.Part.Id).ToList();
             yield return new(Sort.Ticked, $"{part.Id}{(asked.Count > 0 ? $", which {string.Join(", ", asked)} {(asked.Count == 1 ? "is" : "are")} one piece with" : "")}: {Spare(part.Spare)}", []);
@@ -137,6 +139,15 @@ public static class JobSheet
         yield return new(Sort.Text, "The first start may take longer than usual, and may ask for the clock; a fan that runs up once is no fault. What smells, swells or gets hot: off at once.", []);
         yield return new(Sort.Text, "The maker's safety sheet, local codes and licensed practice come first.", []);
     }
+
+    private static string Bought(Purchase purchase) => string.Join(", ", new[]
+    {
+        $"{purchase.Fit.Module.Number} for {purchase.Place.Id}",
+        purchase.Fit.Module.Capacity is { } capacity ? $"{capacity.ToString("0.##", CultureInfo.InvariantCulture)} {(purchase.Place.Kind == PartKind.Battery ? "Wh" : "GB")}" : "",
+        purchase.Fit.Module.Price is { Amount: { } amount } price ? $"{amount.ToString("0.##", CultureInfo.InvariantCulture)} {price.Currency ?? "in the rubric's currency"}" : "price not known",
+        purchase.Fit.RunsAt is { } speed ? $"runs at {speed}" : "",
+        purchase.Fit.Against.Count > 0 ? $"does not fit: {purchase.Fit.Against[0]}" : purchase.Fit.Unsure.Count > 0 ? $"look first at {string.Join(", ", purchase.Fit.Unsure)}" : "",
+    }.Where(piece => piece.Length > 0));
 
     private static string Spare(Spare spare) => string.Join(", ", new[]
     {

@@ -1,4 +1,6 @@
 using System.Net;
+using System.Text.Json.Nodes;
+using WideLever.Web.Commands;
 
 namespace WideLever.Web.Tests;
 
@@ -31,4 +33,57 @@ public sealed class PlanEndpointsTests(Bench bench) : IClassFixture<Bench>
         (await bench.GetAsync($"/api/units/{id}/plan/sheet?for=wing")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await bench.GetAsync($"/api/units/{id}/plan/sheet?for=battery&format=pdf")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
+
+    [Fact]
+    public async Task An_upgrade_is_chosen_by_what_the_catalogue_lists_and_its_plan_and_sheet_say_what_to_buy()
+    {
+        await using var own = new Bench();
+        await own.InitializeAsync();
+        var id = await own.ImportAsync("1-two-routes");
+        Task<JsonNode> AskAsync(string query) => UpgradeAsync(own, id, query);
+        await using (var shop = await CatalogueCommand.StartAsync(0, CatalogueMode.Ok, default))
+        {
+            (await Bench.SendAsync(own.Window, HttpMethod.Put, "/api/settings/catalogue", $$"""{"address": "{{shop.Urls.First()}}"}""")).Status.ShouldBe(HttpStatusCode.OK);
+            var answer = await AskAsync("kind=memory&goal=32&budget=100");
+            ((string)answer["state"]!).ShouldBe("found");
+            ((double)answer["has"]!).ShouldBe(8);
+            var taken = answer["choices"]![(int)answer["take"]!]!;
+            ((double)taken["cost"]!).ShouldBe(79);
+            ((double)taken["capacity"]!).ShouldBe(40);
+            ((string)taken["purchases"]![0]!["number"]!).ShouldBe("M5-32");
+            ((string)(await AskAsync("kind=memory&goal=32&budget=50"))["said"]![0]!).ShouldBe("50 EUR is too little: the cheapest for 32 GB costs 79 EUR.");
+
+            var place = (string)taken["purchases"]![0]!["place"]!;
+            var plan = (await own.GetAsync($"/api/units/{id}/plan?for={place}&with={place}:M5-32")).Body!["plan"]!;
+            ((string)plan["parts"]![0]!["module"]!["number"]!).ShouldBe("M5-32");
+            (await own.Window.GetStringAsync($"/api/units/{id}/plan/sheet?format=markdown&for={place}&with={place}:M5-32")).ShouldContain($"- [ ] M5-32 for {place}, 32 GB, 79 EUR, runs at DDR5");
+            var refused = await own.GetAsync($"/api/units/{id}/plan?for={place}&with={place}:M5-33,wing:M5-32");
+            refused.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+            refused.Body!["faults"]!.AsArray().Select(fault => (string)fault!["message"]!).ShouldBe(["the catalogue does not list \"M5-33\"", "there is no part \"wing\""]);
+        }
+
+        // It is away: what it listed before stands with its day, and of what it never listed nothing is said.
+        var kept = await AskAsync("kind=memory&goal=32&again=true");
+        ((string)kept["trouble"]!).ShouldBe("The catalogue cannot be reached.");
+        kept["take"].ShouldNotBeNull();
+        var unknown = await AskAsync("kind=storage&goal=2000");
+        unknown["choices"]!.AsArray().ShouldBeEmpty();
+        unknown["said"]!.AsArray().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task A_question_that_makes_no_sense_is_told_by_what_and_where()
+    {
+        var id = await bench.ImportAsync("1-two-routes");
+        var faulty = await bench.GetAsync($"/api/units/{id}/upgrade?kind=hinge&goal=-1&budget=NaN");
+        faulty.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        faulty.Body!["faults"]!.AsArray().Select(fault => (string)fault!["at"]!).ShouldBe(["kind", "goal", "budget"]);
+        var unread = await bench.GetAsync($"/api/units/{id}/upgrade?kind=memory&goal=much");
+        unread.Status.ShouldBe(HttpStatusCode.BadRequest);
+        ((string)unread.Body!["detail"]!).ShouldBe("goal: \"much\" is not what belongs there. Nothing was changed.");
+        ((string)(await bench.GetAsync($"/api/units/{id}/upgrade")).Body!["detail"]!).ShouldBe("kind is missing. Nothing was changed.");
+        (await bench.GetAsync("/api/units/none/upgrade?kind=memory")).Status.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    private static async Task<JsonNode> UpgradeAsync(Bench own, string id, string query) => (await own.GetAsync($"/api/units/{id}/upgrade?{query}")).Body!;
 }

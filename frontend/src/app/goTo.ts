@@ -1,5 +1,5 @@
 import { heading } from '../words';
-import { compareViews, shelfDeeds, stages, verdictViews } from './views';
+import { compareViews, planViews, shelfDeeds, stages, verdictViews } from './views';
 
 /** Somewhere to go, or something to do. */
 export interface Target {
@@ -51,11 +51,16 @@ function stagesOf(unit: Named): Target[] {
 }
 
 function viewsOf(unit: Named): Target[] {
-  return verdictViews.map((view) => ({
-    id: `${unit.id} verdict ${view.id}`,
+  const views = [
+    ...verdictViews.map((view) => ({ ...view, stage: 'verdict' })),
+    // The first of the plan is the stage itself.
+    ...planViews.filter((view) => view.id !== 'repair').map((view) => ({ ...view, stage: 'plan' })),
+  ];
+  return views.map((view) => ({
+    id: `${unit.id} ${view.stage} ${view.id}`,
     text: `${view.name} of ${nameOf(unit)}`,
     of: unit.modelCode,
-    to: view.id === 'summary' ? `/units/${unit.id}/verdict` : `/units/${unit.id}/verdict?view=${view.id}`,
+    to: view.id === 'summary' ? `/units/${unit.id}/verdict` : `/units/${unit.id}/${view.stage}?view=${view.id}`,
   }));
 }
 

@@ -9,6 +9,12 @@ export const verdictViews = [
   { id: 'effort', name: 'Effort' },
 ] as const;
 
+/** Views of the plan, the first without a name in the address. */
+export const planViews = [
+  { id: 'repair', name: 'Repair' },
+  { id: 'upgrade', name: 'Upgrade' },
+] as const;
+
 /** Views of the comparison. */
 export const compareViews = [
   { id: 'field', name: 'Field' },

@@ -210,7 +210,8 @@ public static class ModuleFits
         {
             if (said is null)
                 return;
-            if (most is null)
+            // A memory socket of a known form takes chips on either side, and is as thick as its form says.
+            if (most is null && (module.Kind != PartKind.Memory || slot.Form is null))
                 unsure.Add(what);
             else if (said > most)
                 against.Add((fact, FormattableString.Invariant($"{what}: the place takes {most}{unit}")));

@@ -1,6 +1,4 @@
-using System.Globalization;
 using System.Net;
-using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Planning;
 using WideLever.House;
@@ -44,11 +42,8 @@ public sealed record CatalogueModules(CatalogueState State, IReadOnlyList<Module
 /// <summary>Questions to the spare-part catalogue. Everything else works without it.</summary>
 public static class CatalogueEndpoints
 {
-    /// <summary>An answer of this age is not asked for again.</summary>
-    public static readonly TimeSpan Fresh = TimeSpan.FromHours(12);
-
     private const string Setting = "catalogue";
-    private static readonly CatalogueSetting Default = new("http://127.0.0.1:7614");
+    private static readonly CatalogueSetting Default = new($"http://127.0.0.1:{Commands.CatalogueCommand.DefaultPort}");
 
     /// <summary>Maps the endpoints.</summary>
     public static void MapCatalogue(this RouteGroupBuilder api)
@@ -59,7 +54,7 @@ public static class CatalogueEndpoints
         api.MapGet("/units/{unitId}/parts/{partId}/modules", ModulesAsync).WithName("askModules").Produces<Problem>(404, "application/problem+json");
     }
 
-    private static CatalogueSetting Where(Store store) => HouseSetting.Of<CatalogueSetting>(store, Setting) ?? Default;
+    internal static CatalogueSetting Where(Store store) => HouseSetting.Of<CatalogueSetting>(store, Setting) ?? Default;
 
     private static Results<Ok<CatalogueSetting>, JsonHttpResult<Problem>> Put(EditRequest request, Desk desk)
     {
@@ -81,17 +76,17 @@ public static class CatalogueEndpoints
     }
 
     private static async Task<Results<Ok<CatalogueOffer>, JsonHttpResult<Problem>>> SpareAsync(
-        string number, bool? again, Store store, CatalogueClient client, TimeProvider clock, CancellationToken cancellation)
+        string number, bool? again, CatalogueQuestions catalogue, CancellationToken cancellation)
     {
         if (number.Length is 0 or > 100 || number.Any(char.IsControl))
             return Problems.Faulty([new("number", "must be a part number of 1 to 100 characters")]);
-        var (state, offer, askedAt, trouble) = await AskAsync(
-            store, client, clock, $"spares/{Uri.EscapeDataString(number)}", again == true, (body, faults) => CatalogueReader.ReadOffer(body, number, faults), cancellation);
+        var (state, offer, askedAt, trouble) = await catalogue.AskAsync(
+            $"spares/{Uri.EscapeDataString(number)}", again == true, (body, faults) => CatalogueReader.ReadOffer(body, number, faults), cancellation);
         return TypedResults.Ok(new CatalogueOffer(state, offer, askedAt, trouble));
     }
 
     private static async Task<Results<Ok<CatalogueModules>, JsonHttpResult<Problem>>> ModulesAsync(
-        string unitId, string partId, bool? again, Store store, Workpieces workpieces, CatalogueClient client, TimeProvider clock, CancellationToken cancellation)
+        string unitId, string partId, bool? again, Workpieces workpieces, CatalogueQuestions catalogue, CancellationToken cancellation)
     {
         var found = workpieces.Find(unitId);
         if (found.Value is not { } piece)
@@ -99,33 +94,7 @@ public static class CatalogueEndpoints
         var record = piece.Record.Record;
         if (record.Parts.FirstOrDefault(part => part.Id == partId) is not { } place)
             return Problems.NotFound($"part \"{partId}\" of a unit \"{unitId}\"");
-        var (state, modules, askedAt, trouble) = await AskAsync(
-            store, client, clock, $"modules?kind={place.Kind.Word()}", again == true, CatalogueReader.ReadModules, cancellation);
+        var (state, modules, askedAt, trouble) = await catalogue.ModulesAsync(place.Kind, again == true, cancellation);
         return TypedResults.Ok(new CatalogueModules(state, ModuleFits.Of(place, record.Unit, modules ?? [], piece.Rubric), askedAt, trouble));
-    }
-
-    /// <summary>An answer that is fresh enough, else one asked for now; where that fails, the one from before with what went wrong.</summary>
-    private static async Task<(CatalogueState State, T? Answer, string? AskedAt, string? Trouble)> AskAsync<T>(
-        Store store, CatalogueClient client, TimeProvider clock, string question, bool again, Func<ReadOnlyMemory<byte>, List<Fault>, T?> read, CancellationToken cancellation)
-        where T : class
-    {
-        var setting = Where(store);
-        var address = new Uri(setting.Address.EndsWith('/') ? setting.Address : $"{setting.Address}/");
-        var kept = store.CatalogueAnswers.Of(setting.Address, question);
-        var before = kept is null ? null : read(Encoding.UTF8.GetBytes(kept.Document), []);
-        if (!again && before is not null && kept is not null && clock.GetUtcNow() - DateTimeOffset.Parse(kept.AskedAt, CultureInfo.InvariantCulture) < Fresh)
-            return (CatalogueState.Found, before, kept.AskedAt, null);
-        var reply = await client.AskAsync(address, question, cancellation);
-        if (reply.NotListed)
-            return (CatalogueState.NotListed, before, before is null ? null : kept?.AskedAt, null);
-        if (reply.Body is null)
-            return (CatalogueState.Trouble, before, before is null ? null : kept?.AskedAt, reply.Trouble);
-        var faults = new List<Fault>();
-        if (read(reply.Body, faults) is not { } answer)
-        {
-            return (CatalogueState.Trouble, before, before is null ? null : kept?.AskedAt,
-                $"What the catalogue says makes no sense: {string.Join("; ", faults.Take(3).Select(fault => $"{fault.At} {fault.Message}".Trim()))}.");
-        }
-        return (CatalogueState.Found, answer, store.CatalogueAnswers.Keep(setting.Address, question, Encoding.UTF8.GetString(reply.Body)), null);
     }
 }

@@ -26,7 +26,9 @@ public enum CatalogueMode
 /// <summary><c>catalogue</c>: a stand-in for a spare-part catalogue, with made-up numbers and prices, as its own process on loopback.</summary>
 public static class CatalogueCommand
 {
-    private const int DefaultPort = 7614;
+    /// <summary>Where it listens unless told otherwise, and where a catalogue is asked unless the house says otherwise.</summary>
+    public const int DefaultPort = 7614;
+
     private static readonly TimeSpan Slowness = TimeSpan.FromSeconds(20);
 
     /// <summary>The command.</summary>
@@ -41,6 +43,16 @@ public static class CatalogueCommand
 
     private static async Task<int> ServeAsync(int port, CatalogueMode mode, CancellationToken cancellation)
     {
+        await using var app = await StartAsync(port, mode, cancellation);
+        Console.WriteLine($"The catalogue is at {app.Urls.First()}");
+        await app.WaitForShutdownAsync(cancellation);
+        return 0;
+    }
+
+    /// <summary>A stand-in that listens.</summary>
+    /// <exception cref="IOException">Something listens there already.</exception>
+    public static async Task<WebApplication> StartAsync(int port, CatalogueMode mode, CancellationToken cancellation)
+    {
         var folder = Path.Combine(AppContext.BaseDirectory, "demo", "catalogue");
         var spares = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(folder, "spares.json"), cancellation))!.AsArray();
         var modules = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(folder, "modules.json"), cancellation))!.AsArray();
@@ -48,7 +60,7 @@ public static class CatalogueCommand
         builder.Logging.ClearProviders();
         builder.WebHost.ConfigureKestrel(kestrel => kestrel.Listen(IPAddress.Loopback, port));
         builder.Services.AddHostFiltering(options => options.AllowedHosts = ["127.0.0.1", "localhost"]);
-        await using var app = builder.Build();
+        var app = builder.Build();
         app.UseHostFiltering();
         app.MapGet("/", () => new { Mode = mode, Spares = spares.Count, Modules = modules.Count });
         app.MapPost("/mode/{word}", (CatalogueMode word) =>
@@ -60,10 +72,16 @@ public static class CatalogueCommand
             spares.FirstOrDefault(spare => (string?)spare!["number"] == number)?.DeepClone(), asked));
         app.MapGet("/modules", (string kind, CancellationToken asked) => AnswerAsync(
             new JsonObject { ["modules"] = new JsonArray([.. modules.Where(module => (string?)module!["kind"] == kind).Select(module => module!.DeepClone())]) }, asked));
-        await app.StartAsync(cancellation);
-        Console.WriteLine($"The catalogue is at {app.Urls.First()}");
-        await app.WaitForShutdownAsync(cancellation);
-        return 0;
+        try
+        {
+            await app.StartAsync(cancellation);
+        }
+        catch
+        {
+            await app.DisposeAsync();
+            throw;
+        }
+        return app;
 
         async Task<IResult> AnswerAsync(JsonNode? listed, CancellationToken asked)
         {

@@ -66,6 +66,7 @@ public static class ServeCommand
             if (!anyone && !Peers.AreKnown)
                 Console.Error.WriteLine("This system does not say which user a connection belongs to: any user of this machine can open Wide Lever.");
             Console.WriteLine($"Wide Lever is at {app.Urls.First()}");
+            await using var catalogue = demo ? await CatalogueAsync(cancellation) : null;
             await app.WaitForShutdownAsync(cancellation);
             return 0;
         }
@@ -89,6 +90,19 @@ public static class ServeCommand
         catch (Exception exception) when (exception is UnauthorizedAccessException or IOException or InvalidDataException or SqliteException)
         {
             return Refuse($"The data folder {dataFolder} cannot be used: {exception.Message}");
+        }
+    }
+
+    /// <summary>The stand-in catalogue of the demo; null: something listens in its place already, such as that of another demo.</summary>
+    private static async Task<WebApplication?> CatalogueAsync(CancellationToken cancellation)
+    {
+        try
+        {
+            return await CatalogueCommand.StartAsync(CatalogueCommand.DefaultPort, CatalogueMode.Ok, cancellation);
+        }
+        catch (IOException exception) when (exception.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
+        {
+            return null;
         }
     }
 

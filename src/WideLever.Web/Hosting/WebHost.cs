@@ -1,5 +1,6 @@
 using System.IO.Compression;
 using System.Net;
+using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Net.Http.Headers;
@@ -28,7 +29,7 @@ namespace WideLever.Web.Hosting;
 public sealed record Health(string Status);
 
 /// <summary>The web application.</summary>
-public static class WebHost
+public static partial class WebHost
 {
     /// <summary>Builds the application over a data folder that is held; without one only its description can be read.</summary>
     /// <param name="port">The port; 0: a free one.</param>
@@ -92,6 +93,9 @@ public static class WebHost
         builder.Services.AddSingleton<PhotoFiles>();
         builder.Services.AddSingleton<PhotoIntake>();
         CatalogueClient.Register(builder.Services);
+        builder.Services.AddTransient<CatalogueQuestions>();
+        // What cannot be read in an address is told like what cannot be read in a body.
+        builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
         builder.Services.AddSingleton(new WatchedFolder(watchedFolder));
 
         var app = builder.Build();
@@ -138,12 +142,23 @@ public static class WebHost
         return app;
     }
 
+    /// <summary>What the framework says of a word in an address, in words for people.</summary>
+    private static string Plain(string message) => Unread().Match(message) is { Success: true } unread
+        ? $"{unread.Groups["name"].Value}: \"{unread.Groups["text"].Value}\" is not what belongs there."
+        : Missing().Match(message) is { Success: true } missing ? $"{missing.Groups["name"].Value} is missing." : message;
+
+    [GeneratedRegex("^Failed to bind parameter \"\\S+ (?<name>\\w+)\" from \"(?<text>.*)\"\\.$", RegexOptions.Singleline)]
+    private static partial Regex Unread();
+
+    [GeneratedRegex("^Required parameter \"\\S+ (?<name>\\w+)\" was not provided")]
+    private static partial Regex Missing();
+
     private static Task AnswerErrorAsync(HttpContext context) =>
         // A body over the server's own limit is the caller's doing; anything else is ours, and its trace stays in the log.
         (context.Features.Get<IExceptionHandlerFeature>()?.Error switch
         {
             BadHttpRequestException { StatusCode: 413 } => Problems.TooLarge(),
-            BadHttpRequestException bad => Problems.Broken(bad.StatusCode, bad.Message),
+            BadHttpRequestException bad => Problems.Broken(bad.StatusCode, Plain(bad.Message)),
             UnreadableException unreadable => Problems.Of(Refusal.Unreadable(unreadable.What, unreadable.Faults)),
             { } error when DataFolder.IsNoRoom(error) => Problems.NoRoom(),
             _ => Problems.Error(),

@@ -1,8 +1,10 @@
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
 using WideLever.Core.Planning;
+using WideLever.Core.Scoring.Criteria;
 using WideLever.House;
 using WideLever.Interchange;
+using WideLever.Web.Catalogue;
 
 namespace WideLever.Web.Plans;
 
@@ -12,32 +14,96 @@ public static class PlanEndpoints
     /// <summary>Maps the endpoints.</summary>
     public static void MapPlans(this RouteGroupBuilder api)
     {
-        api.MapGet("/units/{unitId}/plan", Get).WithName("getPlan").Produces<Problem>(404, "application/problem+json");
-        api.MapGet("/units/{unitId}/plan/sheet", GetSheet).WithName("getJobSheet").Produces<string>(200, "text/html").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+        api.MapGet("/units/{unitId}/plan", GetAsync).WithName("getPlan").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+        api.MapGet("/units/{unitId}/upgrade", GetUpgradeAsync).WithName("getUpgrade").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+        api.MapGet("/units/{unitId}/plan/sheet", GetSheetAsync).WithName("getJobSheet").Produces<string>(200, "text/html").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
     }
 
-    private static Results<Ok<PlanAnswer>, JsonHttpResult<Problem>> Get(string unitId, string? @for, Workpieces workpieces, CancellationToken cancellation) =>
-        workpieces.Find(unitId).Answer(piece =>
-        {
-            var (plan, troubles) = RepairPlan.Of(piece.Record, piece.Rubric, Asked(@for), cancellation);
-            return new PlanAnswer(plan is null ? null : PlanView.Of(plan, piece), troubles);
-        });
+    private static async Task<Results<Ok<PlanAnswer>, JsonHttpResult<Problem>>> GetAsync(string unitId, string? @for, string? with, Workpieces workpieces, CatalogueQuestions catalogue, CancellationToken cancellation)
+    {
+        var found = workpieces.Find(unitId);
+        if (found.Value is not { } piece)
+            return Problems.Of(found.Refusal!);
+        var (bought, faults) = await BoughtAsync(with, piece, catalogue, cancellation);
+        if (faults.Count > 0)
+            return Problems.Faulty(faults);
+        var (plan, troubles) = RepairPlan.Of(piece.Record, piece.Rubric, Asked(@for), cancellation);
+        return TypedResults.Ok(new PlanAnswer(plan is null ? null : PlanView.Of(plan, piece, bought), troubles));
+    }
 
     /// <summary>The sheet of a plan as a file: HTML, or Markdown where that is asked for.</summary>
-    private static Results<FileContentHttpResult, JsonHttpResult<Problem>> GetSheet(string unitId, string? @for, string? format, Workpieces workpieces, CancellationToken cancellation)
+    private static async Task<Results<FileContentHttpResult, JsonHttpResult<Problem>>> GetSheetAsync(
+        string unitId, string? @for, string? with, string? format, Workpieces workpieces, CatalogueQuestions catalogue, CancellationToken cancellation)
     {
         var found = workpieces.Find(unitId);
         if (found.Value is not { } piece)
             return Problems.Of(found.Refusal!);
         if (format is not (null or "html" or "markdown"))
             return Problems.Of(Refusal.Faulty([new("format", "is neither html nor markdown")]));
+        var (bought, faults) = await BoughtAsync(with, piece, catalogue, cancellation);
+        if (faults.Count > 0)
+            return Problems.Faulty(faults);
         var (plan, troubles) = RepairPlan.Of(piece.Record, piece.Rubric, Asked(@for), cancellation);
         if (plan is null)
             return Problems.Of(Refusal.Faulty([.. troubles.Select(trouble => new Fault(trouble.Part.Length == 0 ? "for" : $"for {trouble.Part}", trouble.Message))]));
         var record = piece.Record.Record;
         return format == "markdown"
-            ? TypedResults.File(Encoding.UTF8.GetBytes(JobSheet.Markdown(plan, record, piece.Rubric)), "text/markdown; charset=utf-8", $"{unitId}-job.md")
-            : TypedResults.File(Encoding.UTF8.GetBytes(JobSheet.Html(plan, record, piece.Rubric)), "text/html; charset=utf-8", $"{unitId}-job.html");
+            ? TypedResults.File(Encoding.UTF8.GetBytes(JobSheet.Markdown(plan, record, piece.Rubric, bought)), "text/markdown; charset=utf-8", $"{unitId}-job.md")
+            : TypedResults.File(Encoding.UTF8.GetBytes(JobSheet.Html(plan, record, piece.Rubric, bought)), "text/html; charset=utf-8", $"{unitId}-job.html");
+    }
+
+    private static async Task<Results<Ok<UpgradeAnswer>, JsonHttpResult<Problem>>> GetUpgradeAsync(
+        string unitId, string kind, double? goal, double? budget, bool? again, Workpieces workpieces, CatalogueQuestions catalogue, CancellationToken cancellation)
+    {
+        var found = workpieces.Find(unitId);
+        if (found.Value is not { } piece)
+            return Problems.Of(found.Refusal!);
+        List<Fault> faults = [];
+        if (!WordList.TryParse<PartKind>(kind, out var of) || !UpgradePlan.Kinds.Contains(of))
+            faults.Add(new("kind", $"must be one of {string.Join(", ", UpgradePlan.Kinds.Select(one => one.Word()))}"));
+        if (goal is not (null or > 0 and <= 1e7))
+            faults.Add(new("goal", "must be above 0 and at most 10000000"));
+        if (budget is not (null or >= 0 and <= 1e7))
+            faults.Add(new("budget", "must be 0 to 10000000"));
+        if (faults.Count > 0)
+            return Problems.Faulty(faults);
+        var (state, modules, askedAt, trouble) = await catalogue.ModulesAsync(of, again == true, cancellation);
+        var plan = UpgradePlan.Of(piece.Record, piece.Rubric, new(of, goal, budget), modules ?? [], cancellation);
+        return TypedResults.Ok(new UpgradeAnswer
+        {
+            State = state,
+            AskedAt = askedAt,
+            Trouble = trouble,
+            Currency = piece.Rubric.Currency,
+            Has = plan.Has,
+            AtLeast = plan.AtLeast,
+            Choices = [.. plan.Choices.Select(PlannedUpgradeView.Of)],
+            Take = plan.Take,
+            Rule = UpgradePlan.Rule,
+            // Of what is not known to be sold nothing is said.
+            Said = modules is null ? [] : plan.Said,
+        });
+    }
+
+    /// <summary>Modules that are bought for places: pairs of a place and a number, <c>memory-b:M5-16</c>.</summary>
+    private static async Task<(IReadOnlyList<Purchase> Bought, IReadOnlyList<Fault> Faults)> BoughtAsync(string? with, Workpiece piece, CatalogueQuestions catalogue, CancellationToken cancellation)
+    {
+        var (bought, faults) = (new List<Purchase>(), new List<Fault>());
+        foreach (var pair in Asked(with).Take(RepairPlan.Most))
+        {
+            var (id, number) = pair.Split(':', 2) is [var before, var after] ? (before, after) : (pair, "");
+            if (piece.Record.Record.Parts.FirstOrDefault(part => part.Id == id) is not { } place)
+            {
+                faults.Add(new("with", $"there is no part \"{id}\""));
+                continue;
+            }
+            var (_, modules, _, trouble) = await catalogue.ModulesAsync(place.Kind, again: false, cancellation);
+            if (modules?.FirstOrDefault(module => module.Number == number) is not { } found)
+                faults.Add(new("with", trouble ?? $"the catalogue does not list \"{number}\""));
+            else
+                bought.Add(new(place, ModuleFits.Of(place, piece.Record.Record.Unit, found, piece.Rubric), Price.InRubricCurrency(found.Price, piece.Rubric)));
+        }
+        return (bought, faults);
     }
 
     private static List<string> Asked(string? parts) => [.. (parts ?? "").Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)];

@@ -48,13 +48,13 @@ public sealed record PlanView
     public required IReadOnlyList<CautionText> Cautions { get; init; }
 
     /// <summary>The view of a plan.</summary>
-    public static PlanView Of(RepairPlan plan, Workpiece piece)
+    public static PlanView Of(RepairPlan plan, Workpiece piece, IReadOnlyList<Purchase> bought)
     {
         var record = piece.Record.Record;
         var met = new HashSet<Caution>();
         return new()
         {
-            Parts = [.. plan.Parts.Select(part => new PlannedPartView(part.Part.Id, part.Unit.Id, EffortView.Of(part.Alone), part.Unit.Spare))],
+            Parts = [.. plan.Parts.Select(part => new PlannedPartView(part.Part.Id, part.Unit.Id, EffortView.Of(part.Alone), part.Unit.Spare, bought.FirstOrDefault(one => one.Place.Id == part.Part.Id) is { } purchase ? PurchaseView.Of(purchase) : null))],
             Steps = [.. plan.Steps.Select(position => record.Steps[position]).Select(step => new PlanStepView(step.Id, step.Title, step.Layer, step.DisconnectsPower, WorkWords.Out(step, plan.Wells), WorkWords.Back(step, plan.Wells),
                 [.. Core.Benching.Cautions.For(record, step, packSwollen: false).Where(caution => met.Add(caution.Caution))], step.Surprises, step.Advice, step.Tightening))],
             Back = [.. WayBack.Of([.. plan.Steps.Select(position => record.Steps[position])]).Select(step => step.Id)],
@@ -75,7 +75,8 @@ public sealed record PlanView
 /// <param name="ServiceUnit">Id of what is bought and swapped.</param>
 /// <param name="Alone">Effort of bringing that out by itself.</param>
 /// <param name="Spare">What is known of the spare.</param>
-public sealed record PlannedPartView(string Part, string ServiceUnit, EffortView Alone, Spare Spare);
+/// <param name="Module">The module that is bought for it; null: the spare is.</param>
+public sealed record PlannedPartView(string Part, string ServiceUnit, EffortView Alone, Spare Spare, PurchaseView? Module);
 
 /// <summary>A step of a plan.</summary>
 /// <param name="Id">Its id.</param>

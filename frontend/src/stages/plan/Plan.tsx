@@ -1,31 +1,59 @@
 import { useQuery } from '@tanstack/react-query';
 import { Checkbox, Select } from 'antd';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { api, asProblem, type Schemas, take, type Unit } from '../../api/client';
 import { Anew, Empty, Failed, Loading } from '../../app/states';
+import { planViews } from '../../app/views';
 import { useWorkpiece } from '../../app/Workspace';
 import { Tray } from '../../charts/Tray';
 import { minutes } from '../../format';
 import { Numeric } from '../../record/fields';
 import { countText } from '../../record/counts';
 import { label } from '../../words';
-import { asked, countAtEnd, spareText, usedUpText } from './plan';
+import { asked, boughtText, countAtEnd, sheetOf, spareText, usedUpText } from './plan';
+import { UpgradeView } from './UpgradeView';
 
 type PlanView = Schemas['PlanView'];
 type PlanStep = Schemas['PlanStepView'];
 
-/** A repair plan: several parts in one opening, what to lay out and to buy, the way in and the way back. */
+/** What to do with a machine: bring parts out, make more of it, or find what a symptom comes from. */
 export function Plan() {
   const unit = useWorkpiece();
+  const [search] = useSearchParams();
+  const view = planViews.find((one) => one.id === search.get('view'))?.id ?? 'repair';
+  return (
+    <>
+      <nav className="views" aria-label="Views of the plan">
+        {planViews.map((one) => (
+          <Link
+            key={one.id}
+            to={one.id === 'repair' ? '?' : `?view=${one.id}`}
+            replace
+            aria-current={one.id === view ? 'page' : undefined}
+          >
+            {one.name}
+          </Link>
+        ))}
+      </nav>
+      {view === 'repair' && <RepairView unit={unit} />}
+      {view === 'upgrade' && <UpgradeView unit={unit} />}
+    </>
+  );
+}
+
+/** A repair plan: several parts in one opening, what to lay out and to buy, the way in and the way back. */
+function RepairView({ unit }: { unit: Unit }) {
   const [search, setSearch] = useSearchParams();
   const parts = asked(search.get('for'));
+  const bought = search.get('with');
+  const query = { for: parts.join(','), ...(bought !== null && { with: bought }) };
   const plan = useQuery({
-    queryKey: ['plan', unit.id, unit.revision, unit.teardownRevision, parts],
+    queryKey: ['plan', unit.id, unit.revision, unit.teardownRevision, parts, bought],
     queryFn: ({ signal }) =>
       take(
         api.GET('/api/units/{unitId}/plan', {
-          params: { path: { unitId: unit.id }, query: { for: parts.join(',') } },
+          params: { path: { unitId: unit.id }, query },
           signal,
         }),
       ),
@@ -33,7 +61,7 @@ export function Plan() {
     placeholderData: (before) => before,
   });
   const options = unit.record.parts
-    .filter((part) => part.fitted !== false)
+    .filter((part) => part.fitted !== false || parts.includes(part.id))
     .map((part) => ({ value: part.id, label: part.id, kind: label(part.kind) }));
   return (
     <>
@@ -56,10 +84,10 @@ export function Plan() {
         />
         {parts.length > 0 && plan.data?.plan != null && (
           <span className="plan-sheets">
-            <a href={sheet(unit.id, parts, 'html')} download>
+            <a href={sheetOf(unit.id, new URLSearchParams(query).toString(), 'html')} download>
               Job sheet
             </a>
-            <a href={sheet(unit.id, parts, 'markdown')} download>
+            <a href={sheetOf(unit.id, new URLSearchParams(query).toString(), 'markdown')} download>
               As Markdown
             </a>
           </span>
@@ -96,8 +124,7 @@ export function Plan() {
   );
 }
 
-const sheet = (unitId: string, parts: readonly string[], format: string) =>
-  `/api/units/${encodeURIComponent(unitId)}/plan/sheet?format=${format}&for=${encodeURIComponent(parts.join(','))}`;
+const kindOf = (unit: Unit, part: string) => unit.record.parts.find((one) => one.id === part)?.kind;
 
 const sentence = (text: string) => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}.`;
 
@@ -151,7 +178,13 @@ function Planned({ unit, plan, name }: { unit: Unit; plan: PlanView; name: strin
           <ul>
             {[...new Map(plan.parts.map((part) => [part.serviceUnit, part])).values()].map((part) => (
               <li key={part.serviceUnit}>
-                <b>{part.serviceUnit}</b>: {spareText(part.spare)}
+                {part.module === null ? (
+                  <>
+                    <b>{part.serviceUnit}</b>: {spareText(part.spare)}
+                  </>
+                ) : (
+                  boughtText(part.module, kindOf(unit, part.part) === 'battery' ? 'Wh' : 'GB')
+                )}
               </li>
             ))}
             {plan.usedUp.map((used) => (

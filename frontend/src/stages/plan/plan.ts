@@ -8,6 +8,41 @@ export function asked(search: string | null): string[] {
   return [...new Set((search ?? '').split(',').filter((id) => id !== ''))];
 }
 
+/** Kinds that modules are sold for. */
+export const upgradeKinds = ['memory', 'storage', 'battery', 'wireless', 'clockCell'] as const;
+export type UpgradeKind = (typeof upgradeKinds)[number];
+
+/** A sum with its currency. */
+export function amount(value: number, currency: string | null | undefined): string {
+  return `${Number.isInteger(value) ? value : value.toFixed(2)} ${currency ?? ''}`.trimEnd();
+}
+
+/** A module that is bought for a place, as a line of a list to buy. */
+export function boughtText(purchase: Schemas['PurchaseView'], measure: string): string {
+  const { price } = purchase;
+  return [
+    `${purchase.number} for ${purchase.place}`,
+    ...(purchase.capacity === null ? [] : [`${purchase.capacity} ${measure}`]),
+    price?.amount == null ? 'price not known' : amount(price.amount, price.currency),
+    ...(purchase.runsAt === null ? [] : [`runs at ${purchase.runsAt}`]),
+    ...(purchase.looks.length === 0 ? [] : [`look first at ${purchase.looks.join(', ')}`]),
+  ].join(', ');
+}
+
+/** The address of the plan that puts a choice in. */
+export function planOf(choice: Schemas['PlannedUpgradeView']): string {
+  const places = [...choice.purchases.map((purchase) => purchase.place), ...choice.emptied];
+  return new URLSearchParams({
+    for: places.join(','),
+    with: choice.purchases.map((purchase) => `${purchase.place}:${purchase.number}`).join(','),
+  }).toString();
+}
+
+/** The address of a job sheet. */
+export function sheetOf(unitId: string, plan: string, format: 'html' | 'markdown'): string {
+  return `/api/units/${encodeURIComponent(unitId)}/plan/sheet?format=${format}&${plan}`;
+}
+
 /** What is used up, as a line of a list to buy. */
 export function usedUpText({ what, count, millimetres }: UsedUp): string {
   const many = count === null ? 'as many as there are' : countText(count);

@@ -1,0 +1,206 @@
+using WideLever.Core.Checking;
+using WideLever.Core.Planning;
+using WideLever.Core.Records;
+using WideLever.Core.Routes;
+using WideLever.Core.Rubrics;
+using WideLever.Core.Scoring.Criteria;
+
+namespace WideLever.Core.Tests;
+
+/// <summary>What to buy for the places of a kind.</summary>
+public sealed class UpgradePlanTests
+{
+    private static readonly Rubric rubric = Examples.House;
+
+    private static Module Memory(string number, double? gigabytes, double? price, int? sides = 1) => new()
+    {
+        Number = number,
+        Kind = PartKind.Memory,
+        Form = "SO-DIMM",
+        Generation = "DDR5-4800",
+        Capacity = gigabytes,
+        Sides = sides,
+        Price = price is null ? null : new Money { Amount = price },
+    };
+
+    private static readonly Module[] shop = [Memory("8", 8, 20), Memory("16", 16, 45), Memory("32", 32, 80), Memory("48", 48, 120)];
+
+    private static Part Place(string id, double? fitted, double? most = 32) => Build.Part(id, PartKind.Memory, Mounting.Socketed) with
+    {
+        Fitted = fitted is not null,
+        Layer = fitted is null ? "inside" : null,
+        Capacity = new Capacity { Fitted = fitted, Max = new Ceilings { Maker = most } },
+        Interface = new Interface { Form = "SO-DIMM", Generation = "DDR5-5600", Sides = 2, Standard = Standard.Open },
+    };
+
+    private static CheckedRecord Machine(params Part[] places)
+    {
+        var steps = new List<Step> { Build.Step("open", "outside", new Unclip { Count = 8 }) with { Opens = "inside" }, Build.Step("power", "inside", new Unplug { Connector = Connector.FlipLock }) with { DisconnectsPower = true } };
+        steps.AddRange(places.Where(place => place.Fitted).Select(place => Build.Step($"free {place.Id}", "inside", new Slide()) with { Frees = [place.Id] }));
+        var record = Build.Record(["outside", "inside"], steps, places);
+        return (record with { Unit = record.Unit with { Price = new Money { Amount = 1000 } } }).Checked();
+    }
+
+    private static string Said(PlannedUpgrade choice) => $"{string.Join(" + ", choice.Purchases.Select(one => $"{one.Place.Id}={one.Fit.Module.Number}"))}{(choice.Emptied.Count > 0 ? $" less {string.Join(", ", choice.Emptied)}" : "")}: {choice.Capacity} for {choice.Cost}";
+
+    [Fact]
+    public void From_8_to_32_within_a_budget_that_one_choice_meets()
+    {
+        var plan = UpgradePlan.Of(Machine(Place("a", 8), Place("b", null)), rubric, new(PartKind.Memory, 32, 85), shop);
+        plan.Has.ShouldBe(8);
+        plan.Choices.Select(Said).ShouldBe(["b=8: 16 for 20", "b=16: 24 for 45", "b=32: 40 for 80", "a=32 + b=16: 48 for 125", "a=32 + b=32: 64 for 160"]);
+        var taken = plan.Choices[plan.Take!.Value];
+        Said(taken).ShouldBe("b=32: 40 for 80");
+        taken.Share.ShouldBe(0.08);
+        taken.Notes.ShouldHaveSingleItem().ShouldContain("different sizes");
+        taken.Purchases[0].Fit.RunsAt.ShouldBe("DDR5-4800");
+        plan.Said.ShouldContain("48 does not go into a: capacity: the place takes 32 GB.");
+    }
+
+    [Fact]
+    public void What_cannot_be_is_said_with_what_can()
+    {
+        var machine = Machine(Place("a", 8), Place("b", null));
+        UpgradePlan Ask(double? goal, double? budget, params Module[] modules) => UpgradePlan.Of(machine, rubric, new(PartKind.Memory, goal, budget), modules);
+        Ask(8, null, shop).Said.ShouldBe(["It has 8 GB already: nothing has to be bought for 8 GB."]);
+        Ask(128, null, shop).ShouldSatisfyAllConditions(plan => plan.Take.ShouldBeNull(), plan => plan.Said[0].ShouldBe("128 GB cannot be reached: the most is 64 GB."));
+        Ask(32, 50, shop).ShouldSatisfyAllConditions(plan => plan.Take.ShouldBeNull(), plan => plan.Said[0].ShouldBe("50 EUR is too little: the cheapest for 32 GB costs 80 EUR."));
+        Ask(32, null).Said.ShouldBe(["The catalogue lists nothing for memory."]);
+        Ask(32, null, Memory("m", 32, null), Memory("x", 32, 30) with { Price = new Money { Amount = 30, Currency = "SEK" } }, Memory("y", null, 30)).Said
+            .ShouldBe(["m is left out: its price is not known.", "x is left out: its price is in SEK, and no rate to EUR is recorded.", "y is left out: how much it has is not said."]);
+        // Nothing asked is nothing taken.
+        Ask(null, null, shop).Take.ShouldBeNull();
+        Said(Ask(null, 100, shop) is { Take: { } take } plan ? plan.Choices[take] : throw new InvalidOperationException()).ShouldBe("b=32: 40 for 80");
+        UpgradePlan.Of(Build.Sealed().Checked(), rubric, new(PartKind.Memory, 32, null), shop).Said.ShouldContain("memory is soldered and stays as it is.");
+        UpgradePlan.Of(Build.Sealed().Checked(), rubric, new(PartKind.Storage, 32, null), shop).Said.ShouldContain("No place for storage is recorded.");
+    }
+
+    [Fact]
+    public void A_choice_with_open_questions_beats_none_without_and_the_machines_own_limit_holds()
+    {
+        // One of two chip sides is not said by the cheap one.
+        var asking = Memory("cheap", 32, 40, sides: null) with { Generation = null };
+        var plan = UpgradePlan.Of(Machine(Place("a", 8)), rubric, new(PartKind.Memory, 32, null), [.. shop, asking]);
+        plan.Choices.Select(Said).ShouldBe(["a=cheap: 32 for 40", "a=16: 16 for 45", "a=32: 32 for 80"]);
+        plan.Choices[0].Looks.ShouldBe(["generation of a"]);
+        Said(plan.Choices[plan.Take!.Value]).ShouldBe("a=32: 32 for 80");
+
+        var machine = Machine(Place("a", 8), Place("b", null)).Record;
+        var limited = (machine with { Unit = machine.Unit with { Ceilings = new UnitCeilings { Memory = new Ceilings { Maker = 24 } } } }).Checked();
+        UpgradePlan.Of(limited, rubric, new(PartKind.Memory, 32, null), shop).ShouldSatisfyAllConditions(
+            limit => limit.Choices.ShouldAllBe(choice => choice.Capacity <= 24 * 1.05),
+            limit => limit.Said[0].ShouldBe("32 GB cannot be reached: the most is 24 GB, and the machine takes 24 GB."));
+    }
+
+    [Fact]
+    public void Cards_without_a_capacity_are_told_apart_by_what_they_are()
+    {
+        var record = Machine(Place("a", 8)).Record;
+        var card = Build.Part("card", PartKind.Wireless) with { Interface = new Interface { Form = "M.2 2230", Generation = "key E", Sides = 1 } };
+        var machine = (record with { Parts = [.. record.Parts, card], Steps = [.. record.Steps, Build.Step("card out", "inside", new Slide()) with { Frees = ["card"] }] }).Checked();
+        Module Card(string number, double price) => new() { Number = number, Kind = PartKind.Wireless, Form = "M.2 2230", Generation = "key E", Sides = 1, Price = new Money { Amount = price } };
+        var plan = UpgradePlan.Of(machine, rubric, new(PartKind.Wireless, null, 30), [Card("W7", 34), Card("W6", 22)]);
+        plan.Choices.Select(choice => $"{choice.Purchases[0].Fit.Module.Number} {choice.Capacity}").ShouldBe(["W6 ", "W7 "]);
+        plan.Take.ShouldBe(0);
+    }
+
+    /// <summary>Every purchase there is, gone through one by one.</summary>
+    [Fact]
+    public void Choices_are_those_of_all_purchases_gone_through()
+    {
+        var (compared, excluded, byLayer, several, limited) = (0, 0, 0, 0, 0);
+        for (var seed = 0; seed < Math.Max(100, Long.Of(500)); seed++)
+        {
+            var random = new Random(seed);
+            var record = AnyMachine(random);
+            if (RecordValidation.Check(record, rubric).Checked is not { } machine)
+                continue;
+            var modules = Enumerable.Range(0, random.Next(1, 13)).Select(i => Memory($"m{i}", random.Next(1, 9) * 4, random.Next(5) == 0 ? null : random.Next(1, 30) * 5, random.Next(3) switch { 0 => null, var sides => sides })).ToList();
+            var plan = UpgradePlan.Of(machine, rubric, new(PartKind.Memory, null, null), modules);
+            var expected = Front(AllPurchases(machine, modules), plan.Has!.Value);
+            plan.Choices.Select(choice => Key(choice.Cost, choice.Capacity!.Value, choice.Effort.Value, choice.Looks.Count > 0)).Order(StringComparer.Ordinal).ShouldBe(expected.Order(StringComparer.Ordinal), $"seed {seed}");
+            compared += plan.Choices.Count;
+            several += plan.Choices.Count(choice => choice.Purchases.Count > 1);
+            excluded += record.Parts.Any(part => part.Excludes.Count > 0) && plan.Choices.Count > 0 ? 1 : 0;
+            byLayer += plan.Choices.Count(choice => choice.Purchases.Any(purchase => purchase.Place.Layer is not null));
+            limited += record.Unit.Ceilings.Memory.Maker is not null && plan.Choices.Count > 0 ? 1 : 0;
+        }
+        new[] { compared, several, excluded, byLayer, limited }.ShouldAllBe(count => count > 20);
+    }
+
+    private static string Key(double cost, double capacity, double effort, bool looks) => FormattableString.Invariant($"{cost:0.00} {capacity:0.00} {effort:0.000} {looks}");
+
+    private static TeardownRecord AnyMachine(Random random)
+    {
+        var parts = Enumerable.Range(0, random.Next(1, 5)).Select(i => RandomRecords.AnyPlace(random, $"p{i}", PartKind.Memory) with
+        {
+            Interface = new Interface { Form = "SO-DIMM", Generation = "DDR5", Sides = random.Next(3) switch { 0 => null, var sides => sides } },
+        }).ToList();
+        parts.Add(RandomRecords.AnyPlace(random, "drive", PartKind.Storage));
+        parts = [.. parts.Select(part => random.Next(4) == 0 ? part with { Excludes = [.. parts.Where(other => other.Id != part.Id && random.Next(3) == 0).Select(other => other.Id)] } : part)];
+        List<Step> steps = [Build.Step("open", "outside", new Unclip { Count = random.Next(2) == 0 ? null : new(6, 9) }) with { Opens = "inside" }, Build.Step("power", "inside", new Unplug { Connector = Connector.WirePlug }) with { DisconnectsPower = true }];
+        if (random.Next(3) == 0)
+            steps.Add(Build.Step("flap", "outside", new Slide { Count = random.Next(1, 9) }) with { Opens = "inside" });
+        foreach (var part in parts.Where(part => part.Layer is null && random.Next(6) > 0))
+            steps.Add(Build.Step($"free {part.Id}", random.Next(3) == 0 ? "outside" : "inside", new Unscrew { Count = random.Next(1, 3), Drive = Drive.Cross, Length = random.Next(2) == 0 ? null : 4 }) with { Frees = [part.Id] });
+        var record = Build.Record(["outside", "inside"], steps, parts);
+        return record with { Unit = record.Unit with { Ceilings = new UnitCeilings { Memory = new Ceilings { Maker = random.Next(3) == 0 ? random.Next(8, 80) : null } } } };
+    }
+
+    private static IEnumerable<(double Cost, double Capacity, double Effort, bool Looks)> AllPurchases(CheckedRecord machine, List<Module> modules)
+    {
+        var record = machine.Record;
+        var ways = new WaysIn(machine, rubric);
+        var places = record.Parts.Where(part => part.Kind == PartKind.Memory).ToList();
+        var most = record.Unit.Ceilings.Memory.Maker;
+        var efforts = new Dictionary<string, double?>();
+        return Rest(0, []);
+
+        // Of each place: null stays; (null, …) is emptied; else what goes in.
+        IEnumerable<(double, double, double, bool)> Rest(int at, List<(Part Place, Module? Module, bool Changed)> chosen)
+        {
+            if (at == places.Count)
+                return One(chosen) is { } one ? [one] : [];
+            var place = places[at];
+            List<(Part, Module?, bool)> options = [(place, null, false)];
+            if (rubric.IsInseparable(place.Mounting) != true)
+            {
+                if (place.Fitted)
+                    options.Add((place, null, true));
+                options.AddRange(modules.Where(module => module.Price is not null && ModuleFits.Of(place, record.Unit, module, rubric).Against.Count == 0).Select(module => (place, (Module?)module, true)));
+            }
+            return options.SelectMany(option => Rest(at + 1, [.. chosen, option]));
+        }
+
+        (double, double, double, bool)? One(List<(Part Place, Module? Module, bool Changed)> chosen)
+        {
+            var changed = chosen.Where(one => one.Changed).ToList();
+            if (changed.All(one => one.Module is null))
+                return null;
+            var used = chosen.Where(one => one.Changed ? one.Module is not null : one.Place.Fitted).Select(one => one.Place).Concat(record.Parts.Where(part => part.Kind != PartKind.Memory && part.Fitted)).ToList();
+            var filled = changed.Where(one => one.Module is not null).Select(one => one.Place);
+            if (filled.Any(place => used.Any(other => place.Excludes.Contains(other.Id) || other.Excludes.Contains(place.Id))))
+                return null;
+            var capacity = chosen.Sum(one => one.Changed ? one.Module?.Capacity ?? 0 : one.Place.Fitted ? one.Place.Capacity.Fitted ?? 0 : 0);
+            if (capacity > most * 1.05)
+                return null;
+            var opened = string.Join(' ', changed.Select(one => one.Place.Id));
+            if (!efforts.ContainsKey(opened))
+                efforts[opened] = Effort(changed);
+            return efforts[opened] is { } effort
+                ? (changed.Sum(one => one.Module is { } module ? Price.InRubricCurrency(module.Price, rubric)!.Value : 0), capacity, effort, changed.Any(one => one.Module is { } module && ModuleFits.Of(one.Place, record.Unit, module, rubric).Unsure.Count > 0))
+                : null;
+        }
+
+        double? Effort(List<(Part Place, Module? Module, bool Changed)> changed) => ways.Joint([.. changed.Select(one => machine.Graph.PartPositions[one.Place.Id])]) is { } steps ? ways.Effort(steps).Value : null;
+    }
+
+    private static IEnumerable<string> Front(IEnumerable<(double Cost, double Capacity, double Effort, bool Looks)> all, double has)
+    {
+        var distinct = all.Where(one => one.Capacity > has).Distinct().ToList();
+        return distinct.Where(one => !distinct.Any(other => other != one && Beats(other, one))).Select(one => Key(one.Cost, one.Capacity, one.Effort, one.Looks)).Distinct();
+
+        static bool Beats((double Cost, double Capacity, double Effort, bool Looks) a, (double Cost, double Capacity, double Effort, bool Looks) b) =>
+            (b.Looks || !a.Looks) && a.Cost <= b.Cost && a.Capacity >= b.Capacity && a.Effort <= b.Effort;
+    }
+}
