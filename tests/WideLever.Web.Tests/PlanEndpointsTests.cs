@@ -85,5 +85,32 @@ public sealed class PlanEndpointsTests(Bench bench) : IClassFixture<Bench>
         (await bench.GetAsync("/api/units/none/upgrade?kind=memory")).Status.ShouldBe(HttpStatusCode.NotFound);
     }
 
+    [Fact]
+    public async Task Symptoms_lead_to_parts_and_the_list_is_the_houses_own()
+    {
+        var id = await bench.ImportAsync("1-two-routes");
+        async Task<JsonArray> AskAsync() => (await bench.GetAsync($"/api/units/{id}/symptoms")).Body!.AsArray();
+        var click = (await AskAsync()).Single(one => (string)one!["text"]! == "touchpad does not click")!;
+        click["parts"]!.AsArray().Select(part => (string)part!["kind"]!).ShouldBe(["battery", "touchpad"]);
+        ((string)click["parts"]![0]!["stop"]!).ShouldContain("do not press, pry, charge or puncture");
+
+        async Task<JsonNode> PutAsync(string body, HttpStatusCode status)
+        {
+            var answer = await Bench.SendAsync(bench.Window, HttpMethod.Put, "/api/settings/symptoms", body);
+            answer.Status.ShouldBe(status);
+            return answer.Body!;
+        }
+        var shipped = (await bench.GetAsync("/api/settings/symptoms")).Body!;
+        await PutAsync("""{"symptoms": [{"text": "hums", "looks": [{"kind": "battery", "why": "its lead"}, {"kind": "fan", "why": "its bearing"}]}]}""", HttpStatusCode.OK);
+        (await AskAsync()).Select(one => (string)one!["text"]!).ShouldBe(["hums"]);
+        ((string)(await bench.GetAsync("/api/settings/symptoms")).Body!["symptoms"]![0]!["looks"]![0]!["kind"]!).ShouldBe("battery");
+        ((string)(await PutAsync("""{"symptoms": [{"text": "", "looks": []}]}""", HttpStatusCode.UnprocessableEntity))["faults"]![1]!["at"]!).ShouldBe("symptoms[0].looks");
+        await PutAsync("""{"symptoms": [{"text": "hums", "looks": [{"kind": "wing", "why": "w"}]}]}""", HttpStatusCode.UnprocessableEntity);
+        await PutAsync("{}", HttpStatusCode.UnprocessableEntity);
+        (await AskAsync()).Select(one => (string)one!["text"]!).ShouldBe(["hums"]);
+        (await Bench.SendAsync(bench.Window, HttpMethod.Delete, "/api/settings/symptoms", null)).Status.ShouldBe(HttpStatusCode.OK);
+        JsonNode.DeepEquals((await bench.GetAsync("/api/settings/symptoms")).Body, shipped).ShouldBeTrue();
+    }
+
     private static async Task<JsonNode> UpgradeAsync(Bench own, string id, string query) => (await own.GetAsync($"/api/units/{id}/upgrade?{query}")).Body!;
 }

@@ -13,6 +13,7 @@ export const verdictViews = [
 export const planViews = [
   { id: 'repair', name: 'Repair' },
   { id: 'upgrade', name: 'Upgrade' },
+  { id: 'symptom', name: 'Symptom' },
 ] as const;
 
 /** Views of the comparison. */

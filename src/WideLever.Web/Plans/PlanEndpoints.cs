@@ -4,6 +4,7 @@ using WideLever.Core.Planning;
 using WideLever.Core.Scoring.Criteria;
 using WideLever.House;
 using WideLever.Interchange;
+using WideLever.Storage;
 using WideLever.Web.Catalogue;
 
 namespace WideLever.Web.Plans;
@@ -11,11 +12,17 @@ namespace WideLever.Web.Plans;
 /// <summary>Plans for repairs, and their sheets.</summary>
 public static class PlanEndpoints
 {
+    private const string SymptomsSetting = "symptoms";
+
     /// <summary>Maps the endpoints.</summary>
     public static void MapPlans(this RouteGroupBuilder api)
     {
         api.MapGet("/units/{unitId}/plan", GetAsync).WithName("getPlan").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
         api.MapGet("/units/{unitId}/upgrade", GetUpgradeAsync).WithName("getUpgrade").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+        api.MapGet("/units/{unitId}/symptoms", GetSymptoms).WithName("getSymptoms").Produces<Problem>(404, "application/problem+json");
+        api.MapGet("/settings/symptoms", (Store store) => TypedResults.Ok(List(store))).WithName("getSymptomList");
+        api.MapPut("/settings/symptoms", PutSymptoms).WithName("putSymptomList").Accepts<SymptomList>("application/json").ProducesEdit();
+        api.MapDelete("/settings/symptoms", (EditRequest request, Desk desk) => HouseSetting.Put(desk, request.WindowId, SymptomsSetting, SymptomsFile.House).Answer()).WithName("resetSymptomList").ProducesEdit();
         api.MapGet("/units/{unitId}/plan/sheet", GetSheetAsync).WithName("getJobSheet").Produces<string>(200, "text/html").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
     }
 
@@ -83,6 +90,23 @@ public static class PlanEndpoints
             // Of what is not known to be sold nothing is said.
             Said = modules is null ? [] : plan.Said,
         });
+    }
+
+    private static Results<Ok<IReadOnlyList<SymptomView>>, JsonHttpResult<Problem>> GetSymptoms(string unitId, Workpieces workpieces, Store store, CancellationToken cancellation) =>
+        workpieces.Find(unitId).Answer<Workpiece, IReadOnlyList<SymptomView>>(piece => [.. Symptoms.Of(piece.Record, piece.Rubric, List(store).Symptoms, cancellation).Select(SymptomView.Of)]);
+
+    /// <summary>The house's list; as long as it has none of its own, the one that ships with the program.</summary>
+    private static SymptomList List(Store store) => HouseSetting.Of<SymptomList>(store, SymptomsSetting) is { Symptoms: { } kept } own && Symptoms.Faults(kept).Count == 0 ? own : SymptomsFile.House;
+
+    private static Results<Ok<SymptomList>, JsonHttpResult<Problem>> PutSymptoms(EditRequest request, Desk desk)
+    {
+        var (list, problem) = request.Json<SymptomList>();
+        if (list is null)
+            return problem!;
+        if (list.Symptoms is null)
+            return Problems.Faulty([new("symptoms", "is required")]);
+        var faults = Symptoms.Faults(list.Symptoms);
+        return faults.Count > 0 ? Problems.Faulty(faults) : HouseSetting.Put(desk, request.WindowId, SymptomsSetting, list).Answer();
     }
 
     /// <summary>Modules that are bought for places: pairs of a place and a number, <c>memory-b:M5-16</c>.</summary>

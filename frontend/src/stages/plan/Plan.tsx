@@ -12,6 +12,7 @@ import { Numeric } from '../../record/fields';
 import { countText } from '../../record/counts';
 import { label } from '../../words';
 import { asked, boughtText, countAtEnd, sheetOf, spareText, usedUpText } from './plan';
+import { SymptomView } from './SymptomView';
 import { UpgradeView } from './UpgradeView';
 
 type PlanView = Schemas['PlanView'];
@@ -38,6 +39,7 @@ export function Plan() {
       </nav>
       {view === 'repair' && <RepairView unit={unit} />}
       {view === 'upgrade' && <UpgradeView unit={unit} />}
+      {view === 'symptom' && <SymptomView unit={unit} />}
     </>
   );
 }

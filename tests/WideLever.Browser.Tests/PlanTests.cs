@@ -1,0 +1,106 @@
+using System.Diagnostics;
+using OpenQA.Selenium;
+using UglyToad.PdfPig;
+
+namespace WideLever.Browser.Tests;
+
+/// <summary>Plans as a reader asks for them: several parts in one opening, more memory for a budget, what a symptom comes from.</summary>
+public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
+{
+    private const string Unit = "/units/cr14-2a7";
+
+    [Fact]
+    public async Task Battery_and_fan_are_planned_together_printed_and_put_back_with_one_screw_missing()
+    {
+        using var window = bench.Open($"{Unit}/plan");
+        window.WaitForText("Choose what has to come out");
+        var field = window.Find("input#plan-parts");
+        foreach (var part in new[] { "battery", "fan" })
+        {
+            field.SendKeys(part);
+            window.WaitForText(part, ".ant-select-dropdown:not(.ant-select-dropdown-hidden)");
+            field.SendKeys(Keys.Enter);
+        }
+        field.SendKeys(Keys.Escape);
+        window.WaitForText("one opening saves", ".plan-sum");
+        window.WaitForText("Lithium pack", ".plan-ways");
+        var minutes = window.Text(".plan-sum b");
+
+        // The sheet prints whole: every step, the wells and the way back, without a screen.
+        var sheet = await bench.Http().GetStringAsync("/api/units/cr14-2a7/plan/sheet?for=battery,fan", TestContext.Current.CancellationToken);
+        window.Driver.SwitchTo().NewWindow(WindowType.Tab);
+        window.Driver.Navigate().GoToUrl($"data:text/html;base64,{Convert.ToBase64String(System.Text.Encoding.UTF8.GetBytes(sheet))}");
+        var printed = (Dictionary<string, object?>)window.Driver.ExecuteCdpCommand("Page.printToPDF", new() { ["paperWidth"] = 8.27, ["paperHeight"] = 11.69, ["preferCSSPageSize"] = true })!;
+        using (var pdf = PdfDocument.Open(Convert.FromBase64String((string)printed["data"]!)))
+        {
+            pdf.NumberOfPages.ShouldBeLessThanOrEqualTo(3);
+            var text = string.Concat(pdf.GetPages().Select(page => page.Text));
+            foreach (var said in new[] { minutes.Replace(" min", " minutes", StringComparison.Ordinal), "Lay out", "Buy", "BW-B56", "Undo 8 PH0 screws", "well 1", "8 PH0 screws M2 × 5 from well 1", "Caution" })
+                text.Replace(" ", "", StringComparison.Ordinal).ShouldContain(said.Replace(" ", "", StringComparison.Ordinal));
+        }
+        window.Driver.Close();
+        window.Driver.SwitchTo().Window(window.Driver.WindowHandles[0]);
+
+        foreach (var step in window.Driver.FindElements(By.CssSelector("section[aria-label=Back] input[type=checkbox]")))
+            step.Click();
+        window.Type("Screws left in the tray", "1");
+        window.WaitForText("One screw is left over", "section[aria-label=Back]");
+        // What was ticked stands after a reload.
+        window.Driver.Navigate().Refresh();
+        window.WaitForText("One screw is left over", "section[aria-label=Back]");
+        window.Type("Screws left in the tray", "0");
+        window.WaitForGone("left over", "section[aria-label=Back]");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task From_8_to_32_at_a_budget_that_one_choice_meets_and_an_impossible_goal_is_explained()
+    {
+        using var catalogue = Process.Start(new ProcessStartInfo("dotnet", [Bench.App, "catalogue", "--port", "0"]) { RedirectStandardOutput = true })!;
+        try
+        {
+            var address = (await catalogue.StandardOutput.ReadLineAsync(TestContext.Current.CancellationToken))!.Split(' ')[^1];
+            using (var http = bench.Http())
+                (await http.PutAsync("/api/settings/catalogue", new StringContent($$"""{"address": "{{address}}"}""", System.Text.Encoding.UTF8, "application/json"), TestContext.Current.CancellationToken)).EnsureSuccessStatusCode();
+            using var window = bench.Open($"{Unit}/plan?view=upgrade");
+            window.WaitForText("8 GB now");
+            window.Type("Goal, GB", "32");
+            window.Type("Budget, EUR", "85");
+            window.WaitForText("by the rule", ".upgrade-choices");
+            window.WaitForText("M5-32 for memory-b, 32 GB, 79 EUR, runs at DDR5", "section[aria-label='The choice']");
+            window.WaitForText("different sizes", "section[aria-label='The choice']");
+            window.SeriousFindings().ShouldBeEmpty();
+            window.Press("The way there and back");
+            window.WaitForText("M5-32 for memory-b, 32 GB, 79 EUR", "section[aria-label=Buy]");
+            window.Driver.Navigate().Back();
+            window.Type("Budget, EUR", "40");
+            window.WaitForText("40 EUR is too little: the cheapest for 32 GB costs 79 EUR.");
+            window.Type("Goal, GB", "500");
+            window.WaitForText("500 GB cannot be reached: the most is 96 GB");
+            window.Type("Goal, GB", "4");
+            window.WaitForText("It has 8 GB already: nothing has to be bought for 4 GB.");
+            window.Complaints().ShouldBeEmpty();
+        }
+        finally
+        {
+            catalogue.Kill();
+            await catalogue.WaitForExitAsync(TestContext.Current.CancellationToken);
+        }
+    }
+
+    [Fact]
+    public void A_symptom_stops_at_a_swollen_pack_before_anything_is_planned()
+    {
+        using var window = bench.Open($"{Unit}/plan?view=symptom");
+        window.Choose("Symptom", "touchpad does not click");
+        window.WaitForText("Swollen, hot or sweet-smelling: stop.", "section[aria-label='Where to look']");
+        window.Driver.FindElements(By.LinkText("The way there and back")).ShouldBeEmpty();
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Find("section[aria-label='Where to look'] label.ant-checkbox-wrapper").Click();
+        window.Press("All of them in one opening");
+        window.WaitForText("there and back", ".plan-sum");
+        window.Driver.Url.ShouldEndWith("for=battery%2Ctouchpad");
+        window.Complaints().ShouldBeEmpty();
+    }
+}
