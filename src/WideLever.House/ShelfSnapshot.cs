@@ -67,6 +67,9 @@ public enum SignedState
     /// <summary>It is what was signed.</summary>
     Final,
 
+    /// <summary>It is what was signed as seen, while it was not complete.</summary>
+    AsSeen,
+
     /// <summary>Its record, the rubric or the method changed since.</summary>
     ChangedSince,
 }
@@ -131,7 +134,10 @@ public sealed class ShelfUnit
     public static SignedState? StateOf(SignedDigests? signed, string unitDigest, string teardownDigest, string rubricSha256) => signed is null
         ? null
         : (signed.UnitDigest, signed.TeardownDigest, signed.RubricSha256, signed.MethodVersion) == (unitDigest, teardownDigest, rubricSha256, CoreVersion.Method)
-            ? SignedState.Final : SignedState.ChangedSince;
+            ? StateOf(signed.Status) : SignedState.ChangedSince;
+
+    /// <summary>How a unit stands that has not changed since.</summary>
+    public static SignedState StateOf(string signedStatus) => signedStatus == Status.Complete.Word() ? SignedState.Final : SignedState.AsSeen;
 
     internal ShelfRow Row { get; }
 

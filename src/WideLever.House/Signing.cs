@@ -32,9 +32,12 @@ public sealed record SignOff
 
     /// <summary>SHA-256 of the rubric under which the result was seen.</summary>
     public required string RubricSha256 { get; init; }
+
+    /// <summary>Whether a result that is not complete is signed as it was seen: for the kinds that have a value, with ranges.</summary>
+    public bool AsSeen { get; init; }
 }
 
-/// <summary>Signing a complete result off as final.</summary>
+/// <summary>Signing a complete result off as final, and one that is not complete as it was seen.</summary>
 public sealed class Signing(Desk desk, Store store)
 {
     /// <summary>Signs a result: one signs what one saw, unit, teardown and rubric of one moment.</summary>
@@ -60,8 +63,10 @@ public sealed class Signing(Desk desk, Store store)
             if (check.Checked is not { } record)
                 return Refusal.Faulty(check.Faults);
             var result = Scorer.Score(record, under.Rubric);
-            if (!result.MayBeSigned)
-                return Refusal.Conflict($"Only a complete result can be signed off; this one is {result.Status.Word()}.");
+            if (!result.MayBeFinal && !sign.AsSeen)
+                return Refusal.Conflict($"Only a complete result can be signed off as final; this one is {result.Status.Word()}. It can be signed as seen.");
+            if (!result.HasAnyValue)
+                return Refusal.Conflict("No kind has a value yet: there is nothing to answer for.");
             var (recordNode, resultNode) = (RecordJson.RecordNode(record.Record), ResultWriter.Node(result, record.Record));
             var row = new SignatureRow
             {
@@ -79,6 +84,7 @@ public sealed class Signing(Desk desk, Store store)
                 Result = Canonical(resultNode),
                 ResultSha256 = CanonicalJson.Sha256(resultNode),
                 MethodVersion = CoreVersion.Method,
+                Status = result.Status.Word(),
             };
             return new Proposal<SignatureRow>("signed the result off", [new Sign(row)], unitId, row);
         });

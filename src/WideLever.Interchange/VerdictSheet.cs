@@ -15,7 +15,13 @@ namespace WideLever.Interchange;
 /// <param name="Signer">Who answers for it; null: nobody signed it.</param>
 /// <param name="SignedAt">When; null: nobody did.</param>
 /// <param name="ChangedSince">Whether the record, the rubric or the method changed since.</param>
-public sealed record SheetStanding(string? Signer, string? SignedAt, bool ChangedSince);
+/// <param name="AsSeen">Whether it was signed as seen, while it was not complete: its figures stand as ranges.</param>
+/// <param name="Revisions">What was signed so far, the first first: the day, and the note.</param>
+public sealed record SheetStanding(string? Signer, string? SignedAt, bool ChangedSince, bool AsSeen, IReadOnlyList<(string On, string? Note)> Revisions)
+{
+    /// <summary>Whether figures stand as ranges, for that is what was signed.</summary>
+    public bool ByRanges => Signer is not null && AsSeen && !ChangedSince;
+}
 
 /// <summary>What a verdict sheet is made of.</summary>
 /// <param name="Record">The record.</param>
@@ -113,7 +119,7 @@ public static class VerdictSheet
         var y = 34;
         foreach (var (name, index) in new[] { ("Repair", result.Repair), ("Upgrade", result.Upgrade) })
         {
-            var hasFigure = index.Value is not null && result.Status != Status.Draft;
+            var hasFigure = HasFigure(index, result.Status, facts);
             drawing.Append(CultureInfo.InvariantCulture, $"<text x=\"10\" y=\"{y + 5}\">{name}</text><line x1=\"110\" x2=\"370\" y1=\"{y}\" y2=\"{y}\" stroke=\"currentColor\" stroke-opacity=\".45\"/>");
             drawing.Append(CultureInfo.InvariantCulture, $"<rect x=\"{At(index.Low)}\" y=\"{y - 4}\" width=\"{Long(Math.Max(0.8, index.High - index.Low))}\" height=\"8\" fill=\"currentColor\" fill-opacity=\".4\"/>");
             if (hasFigure)
@@ -121,7 +127,7 @@ public static class VerdictSheet
             drawing.Append(CultureInfo.InvariantCulture, $"<text x=\"385\" y=\"{y + 6}\" font-size=\"{(hasFigure ? 18 : 14)}\">{(hasFigure ? Round(index.Value!.Value) : $"{Round(index.Low)} to {Round(index.High)}")}</text>");
             y += 36;
         }
-        return $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 470 {y.ToString(CultureInfo.InvariantCulture)}\" role=\"img\" aria-label=\"{Safe($"{record.Unit.ModelCode}: repair {Figure(result.Repair, result.Status)}, upgrade {Figure(result.Upgrade, result.Status)}")}\" font-family=\"system-ui, sans-serif\" font-size=\"14\" fill=\"currentColor\">{drawing}</svg>";
+        return $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 470 {y.ToString(CultureInfo.InvariantCulture)}\" role=\"img\" aria-label=\"{Safe($"{record.Unit.ModelCode}: repair {Figure(result.Repair, result.Status, facts)}, upgrade {Figure(result.Upgrade, result.Status, facts)}")}\" font-family=\"system-ui, sans-serif\" font-size=\"14\" fill=\"currentColor\">{drawing}</svg>";
     }
 
     private static IEnumerable<Line> Lines(SheetFacts facts)
@@ -134,7 +140,7 @@ public static class VerdictSheet
         if (facts.Despite is { } despite)
             yield return new(Sort.Text, $"Published before the day until which it was to be kept: {despite}");
         yield return new(Sort.Plate, "");
-        yield return new(Sort.Text, $"Repair {Figure(result.Repair, result.Status)}{facts.RepairStanding}; upgrade {Figure(result.Upgrade, result.Status)}{facts.UpgradeStanding}; of 100 each.");
+        yield return new(Sort.Text, $"Repair {Figure(result.Repair, result.Status, facts)}{facts.RepairStanding}; upgrade {Figure(result.Upgrade, result.Status, facts)}{facts.UpgradeStanding}; of 100 each.");
         yield return new(Sort.Text, string.Join(' ', facts.Summary.Sentences));
         foreach (var caution in Cautions.OfDamage(record.Teardown))
             yield return new(Sort.Caution, Cautions.Text(caution).Text);
@@ -177,6 +183,15 @@ public static class VerdictSheet
         var absent = result.RepairKinds.Select(kind => kind.Kind).Concat(result.UpgradeKinds.Select(kind => kind.Kind)).Distinct().Where(kind => !record.Absent.Contains(kind) && !record.Parts.Any(part => part.Kind == kind)).Select(kind => WordList.Apart(kind.Word())).ToList();
         if (absent.Count > 0)
             yield return new(Sort.Text, $"Not seen: {string.Join(", ", absent)}.");
+        var open = result.RepairKinds.Where(kind => kind.Score.Value is null).Select(kind => kind.Kind).Concat(result.UpgradeKinds.Where(kind => kind.Score.Value is null).Select(kind => kind.Kind)).Distinct().Select(kind => WordList.Apart(kind.Word())).Except(absent).ToList();
+        if (facts.Standing.AsSeen && open.Count > 0)
+            yield return new(Sort.Text, $"Not seen enough to answer for: {string.Join(", ", open)}.");
+        if (facts.Standing.Revisions.Count > 1)
+        {
+            yield return new(Sort.Text, $"This is revision {Number(facts.Standing.Revisions.Count)}.");
+            foreach (var (number, revision) in facts.Standing.Revisions.Index().Skip(1))
+                yield return new(Sort.Listed, $"Revision {Number(number + 1)}, {revision.On}: {revision.Note ?? "no note"}");
+        }
         yield return new(Sort.Text, $"Method {CoreVersion.Method.ToString(CultureInfo.InvariantCulture)}; {rubric.Name}, revision {rubric.Revision.ToString(CultureInfo.InvariantCulture)} ({facts.RubricSha256[..12]}). {Schools(rubric.Schools)} {(record.Teardown.Sample == Sample.Early ? "An early sample." : "A retail sample.")}"
             + (unit.Covers.Count > 0 ? $" It also covers {string.Join(", ", unit.Covers)}." : ""));
         yield return new(Sort.Text, $"Results closer than {rubric.Resolution.ToString("0.#", CultureInfo.InvariantCulture)} points are not told apart. {Cautions.Text(Caution.Preparation).Text}");
@@ -186,15 +201,17 @@ public static class VerdictSheet
     {
         var when = $"Taken apart on {torn.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}.";
         return standing.Signer is { } signer
-            ? $"{when} {signer} answers for the result, signed {standing.SignedAt}{(standing.ChangedSince ? "; it has changed since, and what stands here is as it is now" : "")}."
+            ? $"{when} {signer} answers for {(standing.AsSeen ? "what was seen of it" : "the result")}, signed {standing.SignedAt}{(standing.ChangedSince ? "; it has changed since, and what stands here is as it is now" : "")}."
             : $"{when} Live, {status.Word()}: nobody has signed it.";
     }
 
     private static string Schools(Schools schools) =>
         $"The battery is {(schools.PowerFirst == PowerFirst.Always ? "disconnected before inside work" : "disconnected where it is in the way")}; assemblies count {(schools.Assemblies == Assemblies.AsAssembly ? "as repairs at their price" : "as no repair")}; ceilings are {schools.Ceiling switch { CeilingSource.Bench => "those that a bench proved", CeilingSource.Maker => "the maker's", _ => "the platform's" }}; effort is {schools.Effort switch { EffortSchool.StandardTime => "standard time", EffortSchool.Steps => "steps", _ => "by the stopwatch" }}.";
 
-    private static string Figure(Quantity index, Status status) =>
-        index.Value is { } value && status != Status.Draft ? $"{Round(value)} ({Round(index.Low)} to {Round(index.High)})" : $"between {Round(index.Low)} and {Round(index.High)}, no figure yet";
+    private static bool HasFigure(Quantity index, Status status, SheetFacts facts) => index.Value is not null && status != Status.Draft && !facts.Standing.ByRanges;
+
+    private static string Figure(Quantity index, Status status, SheetFacts facts) =>
+        HasFigure(index, status, facts) ? $"{Round(index.Value!.Value)} ({Round(index.Low)} to {Round(index.High)})" : $"between {Round(index.Low)} and {Round(index.High)}{(facts.Standing.ByRanges ? "" : ", no figure yet")}";
 
     private static string Round(double value) => Math.Round(value, MidpointRounding.AwayFromZero).ToString(CultureInfo.InvariantCulture);
 

@@ -54,6 +54,9 @@ public sealed record SignatureRow
 
     /// <summary>Version of the method.</summary>
     public required long MethodVersion { get; init; }
+
+    /// <summary>Status of the result then: complete, or what was signed as seen.</summary>
+    public required string Status { get; init; }
 }
 
 /// <summary>What a signed result was computed from.</summary>
@@ -73,6 +76,9 @@ public sealed record SignedDigests
 
     /// <summary>Version of the method.</summary>
     public required long MethodVersion { get; init; }
+
+    /// <summary>Status of the result then: complete, or what was signed as seen.</summary>
+    public required string Status { get; init; }
 }
 
 /// <summary>Keeps a signed result with all that it was computed from; it is never changed again.</summary>
@@ -84,9 +90,9 @@ public sealed record Sign(SignatureRow Row) : Writing
         var sequence = act.Scalar<long>(
             """
             INSERT INTO signature (unit_id, signed_at, signed_on, bench, name, note, unit_digest, teardown_digest, record, record_sha256, rubric, rubric_sha256,
-                                   result, result_sha256, method_version)
+                                   result, result_sha256, method_version, status)
             VALUES (@UnitId, @SignedAt, @SignedOn, @Bench, @Name, @Note, @UnitDigest, @TeardownDigest, @Record, @RecordSha256, @Rubric, @RubricSha256,
-                    @Result, @ResultSha256, @MethodVersion)
+                    @Result, @ResultSha256, @MethodVersion, @Status)
             RETURNING sequence
             """, Row with { SignedAt = act.Now });
         act.Append("signature", string.Create(CultureInfo.InvariantCulture, $"{Row.UnitId} {sequence}"), 1, Patches.Between(null, new JsonObject
@@ -102,7 +108,7 @@ public sealed record Sign(SignatureRow Row) : Writing
 /// <summary>Results that a person answers for.</summary>
 public sealed class Signatures
 {
-    private const string Digests = "unit_id, unit_digest, teardown_digest, rubric_sha256, method_version";
+    private const string Digests = "unit_id, unit_digest, teardown_digest, rubric_sha256, method_version, status";
 
     private readonly Database database;
 

@@ -454,6 +454,27 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task A_machine_half_known_is_signed_as_seen_and_a_fact_changed_after_is_said_on_screen_and_sheet()
+    {
+        using var window = bench.Open("/units/oh11-r/verdict");
+        window.Press("Sign as seen");
+        window.WaitForText("You answer for the kinds that have a value", ".sign-off");
+        window.Type("Who answers for it", "R. Example");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Driver.FindElement(By.CssSelector(".sign-off button[type=submit]")).Click();
+        window.WaitForText("Signed as seen. R. Example for", ".signed");
+        window.WaitForText("signed as seen", ".screen-head");
+        using var http = bench.Http();
+        async Task<string> SheetAsync() => await http.GetStringAsync("/api/units/oh11-r/sheet?format=markdown", TestContext.Current.CancellationToken);
+        (await SheetAsync()).ShouldContain("answers for what was seen of it");
+        window.Go("/units/oh11-r/intake");
+        window.Type("Price as configured", "777");
+        window.Press("Save the machine");
+        window.WaitForText("changed since signed", ".screen-head");
+        (await SheetAsync()).ShouldContain("it has changed since");
+    }
+
+    [Fact]
     public void A_window_opened_by_duplicating_another_has_an_id_of_its_own_and_keeps_it()
     {
         using var window = bench.Open("/units/cr14-2a7/parts");

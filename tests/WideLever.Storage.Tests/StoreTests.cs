@@ -203,6 +203,7 @@ public sealed class StoreTests : IDisposable
         Result = "{}",
         ResultSha256 = "y",
         MethodVersion = 2,
+        Status = "complete",
     };
 
     [Fact]
@@ -424,18 +425,8 @@ public sealed class StoreTests : IDisposable
     [InlineData(4)]
     public void A_store_of_any_earlier_schema_comes_forward_with_its_history_and_a_backup(int schema)
     {
-        store.Dispose();
-        File.Delete(folder.Database);
-        using (var connection = Connect())
+        using (var connection = OfSchema(schema))
         {
-            connection.Execute("CREATE TABLE SchemaVersions (SchemaVersionID INTEGER PRIMARY KEY AUTOINCREMENT, ScriptName TEXT NOT NULL, Applied DATETIME NOT NULL)");
-            var scripts = typeof(Store).Assembly.GetManifestResourceNames().Where(name => name.EndsWith(".sql", StringComparison.Ordinal)).Order(StringComparer.Ordinal).Take(schema);
-            foreach (var name in scripts)
-            {
-                using var reader = new StreamReader(typeof(Store).Assembly.GetManifestResourceStream(name)!);
-                connection.Execute(reader.ReadToEnd());
-                connection.Execute("INSERT INTO SchemaVersions (ScriptName, Applied) VALUES (@name, '2026-01-01')", new { name });
-            }
             // As an earlier release left it: a unit off the shelf, edited, that edit undone and done again.
             connection.Execute(
                 """
@@ -464,5 +455,38 @@ public sealed class StoreTests : IDisposable
         // And it goes on.
         Commit(DocumentKind.Unit, "u", 4, """{"n":2}""").ShouldBeTrue();
         Unit("u").Version.ShouldBe(Documents.Version);
+    }
+
+    [Fact]
+    public void What_was_signed_before_anything_could_be_signed_as_seen_was_complete()
+    {
+        using (var connection = OfSchema(5))
+        {
+            connection.Execute(
+                """
+                INSERT INTO unit (id, revision, digest, created_at, changed_at, document) VALUES ('u', 1, 'd', '2026-01-01T00:00:00.000Z', '2026-01-01T00:00:00.000Z', '{}');
+                INSERT INTO signature (unit_id, signed_at, signed_on, bench, name, unit_digest, teardown_digest, record, record_sha256, rubric, rubric_sha256, result, result_sha256, method_version)
+                VALUES ('u', '2026-01-01T00:00:00.000Z', '2026-01-01', 'b', 'n', 'd', 'd', '{}', 'x', '{}', 'r', '{}', 'y', 2);
+                """);
+        }
+        store = new Store(folder, TimeProvider.System);
+        Directory.GetFiles(folder.Backups).ShouldHaveSingleItem();
+        store.Signatures.Latest("u")!.Status.ShouldBe("complete");
+    }
+
+    /// <summary>The database as the release of a schema left it, with nothing in it.</summary>
+    private SqliteConnection OfSchema(int schema)
+    {
+        store.Dispose();
+        File.Delete(folder.Database);
+        var connection = Connect();
+        connection.Execute("CREATE TABLE SchemaVersions (SchemaVersionID INTEGER PRIMARY KEY AUTOINCREMENT, ScriptName TEXT NOT NULL, Applied DATETIME NOT NULL)");
+        foreach (var name in typeof(Store).Assembly.GetManifestResourceNames().Where(name => name.EndsWith(".sql", StringComparison.Ordinal)).Order(StringComparer.Ordinal).Take(schema))
+        {
+            using var reader = new StreamReader(typeof(Store).Assembly.GetManifestResourceStream(name)!);
+            connection.Execute(reader.ReadToEnd());
+            connection.Execute("INSERT INTO SchemaVersions (ScriptName, Applied) VALUES (@name, '2026-01-01')", new { name });
+        }
+        return connection;
     }
 }

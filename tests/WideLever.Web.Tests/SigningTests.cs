@@ -87,4 +87,49 @@ public sealed class SigningTests(Bench bench) : IClassFixture<Bench>
         (await bench.PostAsync("/api/units/none/signatures", """{"name": "a", "bench": "b", "on": "2026-11-25", "unitRevision": 1, "teardownRevision": 1, "rubricSha256": "x"}""")).Status.ShouldBe(HttpStatusCode.NotFound);
         (await bench.GetAsync($"/api/units/{id}/signatures")).Body!.AsArray().ShouldBeEmpty();
     }
+
+    [Fact]
+    public async Task What_is_not_complete_is_signed_as_seen_with_ranges_and_what_nobody_saw_named()
+    {
+        var id = await bench.ImportAsync("2-sealed-and-unsure");
+        var (status, signed) = await SignAsync(id, body => body["asSeen"] = true);
+        status.ShouldBe(HttpStatusCode.Created);
+        ((string)signed!["state"]!).ShouldBe("asSeen");
+        ((string)signed["status"]!).ShouldNotBe("complete");
+        ((string)(await UnitAsync(id))["signed"]!).ShouldBe("asSeen");
+        ((string)(await bench.GetAsync("/api/shelf")).Body!["units"]!.AsArray().Single(one => (string)one!["id"]! == id)!["signed"]!).ShouldBe("asSeen");
+        var kinds = (await bench.GetAsync($"/api/units/{id}/signatures/{signed["number"]}")).Body!["result"]!;
+        var open = kinds["repairKinds"]!.AsObject().Concat(kinds["upgradeKinds"]!.AsObject()).Where(kind => kind.Value!["value"] is null).Select(kind => kind.Key).Distinct();
+        signed["notSeen"]!.AsArray().Select(kind => (string)kind!).ShouldBe(open);
+
+        // The sheet answers for ranges, a second signature is a numbered revision with its note, and a change after it is said.
+        async Task<string> SheetAsync() => await bench.Window.GetStringAsync($"/api/units/{id}/sheet?format=markdown");
+        var sheet = await SheetAsync();
+        sheet.ShouldContain("R. Example answers for what was seen of it, signed 2026-11-25.");
+        sheet.ShouldContain("Repair between ");
+        sheet.ShouldNotContain("no figure yet");
+        sheet.ShouldNotContain("This is revision");
+        (await SignAsync(id, body => (body["asSeen"], body["note"], body["on"]) = (true, "the drive was weighed again", "2026-11-27"))).Status.ShouldBe(HttpStatusCode.Created);
+        sheet = await SheetAsync();
+        sheet.ShouldContain("This is revision 2.");
+        sheet.ShouldContain("- Revision 2, 2026-11-27: the drive was weighed again");
+        var unit = await UnitAsync(id);
+        var machine = unit["record"]!["unit"]!.DeepClone();
+        machine["year"] = 2025;
+        var heading = new JsonObject { ["unit"] = machine, ["absent"] = unit["record"]!["absent"]?.DeepClone() ?? new JsonArray() };
+        (await Bench.SendAsync(bench.Window, HttpMethod.Put, $"/api/units/{id}/heading", heading.ToJsonString(), (long)unit["revision"]!)).Status.ShouldBe(HttpStatusCode.OK);
+        ((string)(await UnitAsync(id))["signed"]!).ShouldBe("changedSince");
+        (await SheetAsync()).ShouldContain("it has changed since, and what stands here is as it is now");
+    }
+
+    [Fact]
+    public async Task What_has_no_value_at_all_cannot_be_signed_and_what_is_complete_is_final_either_way()
+    {
+        var (_, empty, _) = await bench.PostAsync("/api/units", """{"unit": {"maker": "Skerrow", "model": "Nothing", "modelCode": "NO-1"}, "teardown": {"date": "2026-11-25", "bench": "Bench 1"}}""");
+        var (status, problem) = await SignAsync((string)empty!["id"]!, body => body["asSeen"] = true);
+        status.ShouldBe(HttpStatusCode.Conflict);
+        ((string)problem!["detail"]!).ShouldContain("No kind has a value yet");
+        var (_, signed) = await SignAsync(await CompleteAsync(), body => body["asSeen"] = true);
+        ((string)signed!["state"]!).ShouldBe("final");
+    }
 }

@@ -1,7 +1,7 @@
 import { Outlet, useOutletContext, useParams } from 'react-router';
 import { asProblem, type Unit } from '../api/client';
 import { useUnit } from '../api/queries';
-import { label } from '../words';
+import { statusText } from '../record/status';
 import { Failed, Loading } from './states';
 import { useNews } from './useNews';
 
@@ -25,7 +25,7 @@ export function Workspace() {
           {maker} {model}
         </h1>
         <span className="code">{modelCode}</span>
-        <span className="status">{label(data.signed === 'final' ? 'final' : data.status)}</span>
+        <span className="status">{statusText(data)}</span>
         {data.signed === 'changedSince' && <span className="status">changed since signed</span>}
       </header>
       {data.variants.length > 0 && (

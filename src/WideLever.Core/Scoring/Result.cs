@@ -39,7 +39,10 @@ public sealed record Result
     public required Status Status { get; init; }
 
     /// <summary>Whether a person may sign it off as final: only what is complete.</summary>
-    public bool MayBeSigned => Status == Status.Complete;
+    public bool MayBeFinal => Status == Status.Complete;
+
+    /// <summary>Whether any kind has a value, so that there is something to answer for.</summary>
+    public bool HasAnyValue => RepairKinds.Any(kind => kind.Score.Value is not null) || UpgradeKinds.Any(kind => kind.Score.Value is not null);
 
     /// <summary>Why it is not complete, in the order of <see cref="Reason"/>.</summary>
     public required IReadOnlyList<Reason> Reasons { get; init; }

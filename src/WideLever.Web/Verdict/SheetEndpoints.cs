@@ -33,9 +33,11 @@ public static class SheetEndpoints
         if (isKept && reason is null)
             return Problems.Of(Refusal.Faulty([new("despite", $"is to be kept until {unit.Embargo!.Value.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}: say why it is published before")]));
         var (summary, view) = VerdictEndpoints.SummaryOf(piece, shelf, cancellation);
-        var signed = store.Signatures.Of(unitId) is [var latest, ..] ? latest : null;
+        var signatures = store.Signatures.Of(unitId);
+        var signed = signatures is [var latest, ..] ? latest : null;
         var facts = new SheetFacts(piece.Record, piece.Rubric, piece.Under.Sha256, summary, Standing(view.Repair, view), Standing(view.Upgrade, view),
-            new(signed?.Name, signed?.SignedOn, signed is not null && Signing.ChangedSince(signed, piece.Unit.Digest, piece.Teardown.Digest, piece.Under).Count > 0), isKept ? reason : null);
+            new(signed?.Name, signed?.SignedOn, signed is not null && Signing.ChangedSince(signed, piece.Unit.Digest, piece.Teardown.Digest, piece.Under).Count > 0,
+                signed is not null && ShelfUnit.StateOf(signed.Status) == SignedState.AsSeen, [.. signatures.Reverse().Select(row => (row.SignedOn, row.Note))]), isKept ? reason : null);
         return format switch
         {
             "markdown" => File(VerdictSheet.Markdown(facts), "text/markdown", "md"),

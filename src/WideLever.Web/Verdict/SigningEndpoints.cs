@@ -30,6 +30,12 @@ public sealed record SignatureView
     /// <summary>What changed since: record, rubric, method.</summary>
     public required IReadOnlyList<string> Changed { get; init; }
 
+    /// <summary>Status of the result then; what was not complete is signed as seen.</summary>
+    public required string Status { get; init; }
+
+    /// <summary>Kinds without a value then: nobody answers for them.</summary>
+    public required IReadOnlyList<string> NotSeen { get; init; }
+
     /// <summary>The signed repair index.</summary>
     public required QuantityView Repair { get; init; }
 
@@ -52,7 +58,7 @@ public sealed record SignatureView
     public required long MethodVersion { get; init; }
 }
 
-/// <summary>Signing a complete result off as final, and what was signed.</summary>
+/// <summary>Signing a complete result off as final, or one that is not complete as seen, and what was signed.</summary>
 public static class SigningEndpoints
 {
     /// <summary>Maps the endpoints.</summary>
@@ -99,6 +105,8 @@ public static class SigningEndpoints
         return TypedResults.File(RecordJson.Indented(snapshot), "application/json", $"{unitId}.signed-{number}.json");
     }
 
+    private static IEnumerable<string> NotSeen(JsonNode? kinds) => kinds!.AsObject().Where(kind => kind.Value?["value"] is null).Select(kind => kind.Key);
+
     private static SignatureView View(SignatureRow row, Workpiece piece)
     {
         var result = JsonNode.Parse(row.Result)!;
@@ -112,8 +120,10 @@ public static class SigningEndpoints
             Name = row.Name,
             Bench = row.Bench,
             Note = row.Note,
-            State = changed.Count == 0 ? SignedState.Final : SignedState.ChangedSince,
+            State = changed.Count == 0 ? ShelfUnit.StateOf(row.Status) : SignedState.ChangedSince,
             Changed = changed,
+            Status = row.Status,
+            NotSeen = [.. NotSeen(result["repairKinds"]).Union(NotSeen(result["upgradeKinds"]))],
             Repair = Index("repair"),
             Upgrade = Index("upgrade"),
             Combined = Index("combined"),

@@ -6,6 +6,7 @@ import { useChange } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
 import { money } from '../../format';
 import { IndexFigure } from '../../record/IndexFigure';
+import { statusText } from '../../record/status';
 import { label } from '../../words';
 import { type Column, columns, type Order, sorted } from './order';
 
@@ -52,7 +53,7 @@ export function UnitTable({ units }: { units: ShelfUnit[] }) {
                 <Figure quantity={unit.upgrade} status={unit.status} />
               </td>
               <td>
-                {label(unit.signed === 'final' ? 'final' : unit.status)}
+                {statusText(unit)}
                 {unit.signed === 'changedSince' && <span className="second">, changed since signed</span>}
               </td>
               <td className="code">{loan(unit)}</td>

@@ -5,21 +5,26 @@ import { useChange, useSignatures } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
 import { indexRange, indexValue, today } from '../../format';
 import { Field, Text } from '../../record/fields';
+import { label } from '../../words';
 
 /** Signing a complete result off, and what was signed before. */
 export function SignOff({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
   const { data = [] } = useSignatures(unit.id);
   const [signing, setSigning] = useState(false);
   const [latest] = data;
-  const isFinal = latest?.state === 'final';
+  const isSigned = latest !== undefined && latest.state !== 'changedSince';
+  const complete = unit.status === 'complete';
   return (
     <section className="sign-off" aria-label="Sign-off">
       {latest !== undefined && <Signed signature={latest} unitId={unit.id} />}
-      {latest === undefined && unit.status !== 'complete' && (
-        <p className="second">Only a complete result can be signed off as final.</p>
+      {latest === undefined && !complete && (
+        <p className="second">
+          Only a complete result can be signed off as final. This one can be signed as seen: the indices stand as
+          ranges, and what was not seen is named.
+        </p>
       )}
-      {!isFinal && unit.status === 'complete' && !signing && (
-        <Button onClick={() => setSigning(true)}>Sign this result off</Button>
+      {!isSigned && !signing && (
+        <Button onClick={() => setSigning(true)}>{complete ? 'Sign this result off' : 'Sign as seen'}</Button>
       )}
       {signing && <SignForm unit={unit} verdict={verdict} onDone={() => setSigning(false)} />}
       {data.length > 1 && (
@@ -35,15 +40,23 @@ export function SignOff({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
 }
 
 function Signed({ signature, unitId }: { signature: Schemas['SignatureView']; unitId: string }) {
+  const seenOnly = signature.status !== 'complete';
   return (
-    <div className={signature.state === 'final' ? 'signed' : 'signed warning'}>
+    <div className={signature.state === 'changedSince' ? 'signed warning' : 'signed'}>
       <p>
         <b>
-          {signature.state === 'final' ? 'Final' : `Changed since signed: the ${signature.changed.join(' and the ')}`}.
+          {signature.state === 'final'
+            ? 'Final'
+            : signature.state === 'asSeen'
+              ? 'Signed as seen'
+              : `Changed since signed: the ${signature.changed.join(' and the ')}`}
+          .
         </b>{' '}
-        {signature.name} for {signature.bench} answers for the result of {signature.on}: repair{' '}
-        {indexValue(signature.repair)} {indexRange(signature.repair)}, upgrade {indexValue(signature.upgrade)}{' '}
-        {indexRange(signature.upgrade)}.{signature.note !== null && ` ${signature.note}`}
+        {signature.name} for {signature.bench} answers for {seenOnly ? 'what was seen of it' : 'the result'} of{' '}
+        {signature.on}: repair {seenOnly ? '' : indexValue(signature.repair)} {indexRange(signature.repair)}, upgrade{' '}
+        {seenOnly ? '' : indexValue(signature.upgrade)} {indexRange(signature.upgrade)}.
+        {seenOnly && signature.notSeen.length > 0 && ` Not seen enough: ${signature.notSeen.map(label).join(', ')}.`}
+        {signature.note !== null && ` ${signature.note}`}
       </p>
       <p className="note">
         Record <code>{signature.recordSha256.slice(0, 12)}</code>, rubric{' '}
@@ -58,6 +71,7 @@ function Signed({ signature, unitId }: { signature: Schemas['SignatureView']; un
 }
 
 function SignForm({ unit, verdict, onDone }: { unit: Unit; verdict: Verdict; onDone: () => void }) {
+  const complete = verdict.status === 'complete';
   const [name, setName] = useState('');
   const [bench, setBench] = useState(unit.record.teardown.bench);
   const [on, setOn] = useState(today);
@@ -72,7 +86,7 @@ function SignForm({ unit, verdict, onDone }: { unit: Unit; verdict: Verdict; onD
     take(
       api.POST('/api/units/{unitId}/signatures', {
         params: { path: { unitId: unit.id } },
-        body: { name, bench, on, ...(note !== '' && { note }), ...seen },
+        body: { name, bench, on, ...(note !== '' && { note }), ...seen, asSeen: !complete },
       }),
     ),
   );
@@ -87,6 +101,8 @@ function SignForm({ unit, verdict, onDone }: { unit: Unit; verdict: Verdict; onD
       <p className="field wide second">
         Signing says who answers for this result. It is no cryptographic signature; what it was computed from is kept
         with it.
+        {!complete &&
+          ` You answer for the kinds that have a value; the indices stand as ranges${verdict.notSeen.length > 0 ? `; these stand as not seen: ${verdict.notSeen.map(label).join(', ')}` : ''}.`}
       </p>
       <Field name="Who answers for it">
         <Text name="Who answers for it" autoFocus value={name} onChange={(text) => setName(text ?? '')} />
@@ -107,7 +123,7 @@ function SignForm({ unit, verdict, onDone }: { unit: Unit; verdict: Verdict; onD
       )}
       <div className="form-end">
         <Button type="primary" htmlType="submit" loading={sign.isPending}>
-          Sign as final
+          {complete ? 'Sign as final' : 'Sign as seen'}
         </Button>
         <Button onClick={onDone}>Leave it</Button>
       </div>
