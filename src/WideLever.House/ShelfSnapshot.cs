@@ -89,6 +89,7 @@ public sealed class ShelfUnit
     private ShelfSummary? summary;
     private FieldUnit? kinds;
     private IReadOnlyDictionary<ReasonKey, ReasonFact>? facts;
+    private AskedMachine? asked;
 
     internal ShelfUnit(ShelfRow row, RubricSheet under, SignedDigests? signed, ShelfScoring scoring, Func<ShelfDocuments?> load, RecordCheck? check = null)
     {
@@ -129,6 +130,10 @@ public sealed class ShelfUnit
     /// <summary>What reasons can be made from.</summary>
     /// <exception cref="UnreadableException">It cannot be read.</exception>
     public IReadOnlyDictionary<ReasonKey, ReasonFact> Facts => facts ??= KindFacts.Of(Record, Scorer.Score(Record, Under.Rubric), Under.Rubric);
+
+    /// <summary>What the shelf is asked for.</summary>
+    /// <exception cref="UnreadableException">It cannot be read.</exception>
+    public AskedMachine Asked => asked ??= AskedMachine.Of(Record, Scorer.Score(Record, Under.Rubric), Under.Rubric);
 
     /// <summary>How a unit stands to its latest signed result; null: it has none.</summary>
     public static SignedState? StateOf(SignedDigests? signed, string unitDigest, string teardownDigest, string rubricSha256) => signed is null

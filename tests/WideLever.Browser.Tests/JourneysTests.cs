@@ -454,6 +454,31 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public void The_shelf_is_asked_which_machines_free_the_battery_in_under_five_minutes_without_glue()
+    {
+        using var window = bench.Open();
+        window.Press("Ask the shelf");
+        window.Type("How much", "5" + Keys.Enter);
+        window.WaitForText("It holds for", ".ask");
+        window.Choose("Which fact", "with glued bonds");
+        window.Type("How much", "0");
+        window.Press("Add to the question");
+        window.WaitForText("battery: 4.9 min, 0 glued", "tbody");
+        window.SeriousFindings().ShouldBeEmpty();
+        // The address holds the question.
+        var asked = window.Driver.Url;
+        asked.ShouldContain("q=battery+minutes+5&q=battery+glue+0");
+        window.Go("/compare");
+        window.Driver.Navigate().GoToUrl(asked);
+        window.WaitForText("battery: 4.9 min, 0 glued", "tbody");
+        window.Find(".ask summary").Click();
+        window.WaitForText("no way known", ".ask");
+        window.Press("Remove: Battery out and back in at most 5 min");
+        window.WaitForText("battery: 0 glued", "tbody");
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task A_machine_half_known_is_signed_as_seen_and_a_fact_changed_after_is_said_on_screen_and_sheet()
     {
         using var window = bench.Open("/units/oh11-r/verdict");

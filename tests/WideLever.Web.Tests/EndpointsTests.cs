@@ -346,4 +346,26 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
             await own.DisposeAsync();
         }
     }
+
+    [Fact]
+    public async Task The_shelf_is_asked_for_facts_and_what_is_not_known_stands_apart()
+    {
+        await using var own = new Bench();
+        await own.InitializeAsync();
+        var (modular, two) = (await own.ImportAsync("3-modular"), await own.ImportAsync("1-two-routes"));
+        await own.ImportAsync("2-sealed-and-unsure");
+        async Task<string[]> AskAsync(params string[] conditions) =>
+            [.. (await own.GetAsync($"/api/shelf/asked?{string.Join('&', conditions.Select(condition => $"q={Uri.EscapeDataString(condition)}"))}")).Body!["units"]!.AsArray().Select(one => $"{one!["id"]} {one["holds"]}")];
+        (await AskAsync("battery minutes 5", "battery glue 0")).ShouldBe([$"{two} yes", $"{modular} yes"], ignoreOrder: true);
+        (await AskAsync("battery minutes 100000")).Length.ShouldBe(3);
+        (await AskAsync("memory empty", "price 900.5")).ShouldBe([$"{two} yes"]);
+        (await AskAsync("camera minutes 100")).ShouldContain($"{two} notKnown");
+        var table = await own.Window.GetStringAsync("/api/shelf/asked/table?q=memory%20empty&q=price%20900.5");
+        table.ShouldContain("yes,memory-b: empty");
+
+        var (status, faults, _) = await own.GetAsync("/api/shelf/asked?q=battery%20minutes&q=wing");
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        faults!["faults"]!.AsArray().Select(fault => (string)fault!["at"]!).ShouldBe(["q[0]", "q[1]"]);
+        (await own.GetAsync("/api/shelf/asked")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+    }
 }

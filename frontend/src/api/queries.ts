@@ -9,6 +9,16 @@ export function useShelf() {
   return useQuery({ queryKey: ['shelf'], queryFn: ({ signal }) => take(api.GET('/api/shelf', { signal })) });
 }
 
+/** What the shelf answers to some conditions, such as "battery minutes 5"; nothing is asked as long as there are none. */
+export function useAsked(conditions: readonly string[]) {
+  return useQuery({
+    queryKey: ['asked', conditions],
+    queryFn: ({ signal }) => take(api.GET('/api/shelf/asked', { params: { query: { q: [...conditions] } }, signal })),
+    enabled: conditions.length > 0,
+    placeholderData: (before) => before,
+  });
+}
+
 export function useUnit(unitId: string) {
   return useQuery({
     queryKey: ['unit', unitId],

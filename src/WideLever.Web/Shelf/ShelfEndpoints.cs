@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Http.HttpResults;
+using WideLever.Core.Comparing;
 using WideLever.Core.Records;
 using WideLever.House;
 using WideLever.Interchange;
@@ -25,6 +26,8 @@ public static class ShelfEndpoints
     public static void MapShelf(this RouteGroupBuilder api)
     {
         api.MapGet("/shelf", Get).WithName("getShelf");
+        api.MapGet("/shelf/asked", Ask).WithName("askShelf").Produces<Problem>(422, "application/problem+json");
+        api.MapGet("/shelf/asked/table", AskForTable).WithName("getAskedTable").Produces<string>(200, "text/csv").Produces<Problem>(422, "application/problem+json");
         api.MapPost("/records", Import).WithName("importRecord")
             .Accepts<TeardownRecord>("application/json")
             .Produces<Shelved>(201).Produces<Problem>(422, "application/problem+json").Produces<Problem>(413, "application/problem+json");
@@ -45,6 +48,38 @@ public static class ShelfEndpoints
         return TypedResults.Ok(new ShelfView(
             RubricView.Of(snapshot.Under.Rubric), [.. snapshot.Units.Select(ShelfUnitView.Of)], [.. snapshot.Unreadable.Select(unit => new UnreadableUnit(unit.Id, unit.Faults))],
             rubric.Unreadable));
+    }
+
+    private static Results<Ok<ShelfAnswer>, JsonHttpResult<Problem>> Ask(string[] q, House.Shelf shelf, CancellationToken cancellation)
+    {
+        var (asked, faults) = Conditions(q);
+        return faults.Count > 0 ? Problems.Faulty(faults) : TypedResults.Ok(new ShelfAnswer([.. Answers(asked, shelf, cancellation).Select(one => one.Answer)]));
+    }
+
+    /// <summary>The machines that a question holds for, as CSV.</summary>
+    private static Results<FileContentHttpResult, JsonHttpResult<Problem>> AskForTable(string[] q, House.Shelf shelf, CancellationToken cancellation)
+    {
+        var (asked, faults) = Conditions(q);
+        if (faults.Count > 0)
+            return Problems.Faulty(faults);
+        var rows = Answers(asked, shelf, cancellation).Select(one => (IReadOnlyList<object?>)[one.Unit.Summary.Maker, one.Unit.Summary.Model, one.Unit.Summary.ModelCode, one.Answer.Holds == Holds.Yes ? "yes" : "not known", string.Join("; ", one.Answer.Said)]);
+        return TypedResults.File(new ComparisonTable(["maker", "model", "model code", string.Join(", ", asked), "found"], [.. rows]).Csv(), "text/csv; charset=utf-8", "asked.csv");
+    }
+
+    private static (IReadOnlyList<AskedCondition> Asked, IReadOnlyList<Fault> Faults) Conditions(string[] q)
+    {
+        if (q.Length is 0 or > AskedCondition.Most)
+            return ([], [new("q", $"must be 1 to {AskedCondition.Most} conditions")]);
+        var read = q.Select(AskedCondition.Read).ToList();
+        return ([.. read.Select(one => one.Condition).OfType<AskedCondition>()], [.. read.Index().Where(one => one.Item.Fault is not null).Select(one => new Fault($"q[{one.Index}]", one.Item.Fault!))]);
+    }
+
+    /// <summary>The units for which it holds, and then those of which not enough is known.</summary>
+    private static IEnumerable<(ShelfUnit Unit, UnitAnswer Answer)> Answers(IReadOnlyList<AskedCondition> asked, House.Shelf shelf, CancellationToken cancellation)
+    {
+        List<ShelfUnit> units = [.. shelf.SummedUp(cancellation).Units];
+        return units.Zip(shelf.Each(units, unit => unit.Asked, cancellation)).Select(pair => (pair.First, UnitAnswer.Of(pair.First.Id, pair.Second, asked)))
+            .Where(one => one.Item2.Holds != Holds.No).OrderBy(one => one.Item2.Holds);
     }
 
     private static Results<Created<Shelved>, JsonHttpResult<Problem>> Import(EditRequest request, Shelving shelving)

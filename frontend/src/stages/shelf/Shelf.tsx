@@ -2,7 +2,7 @@ import { Button, Input, Select } from 'antd';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { asProblem, type ShelfUnit } from '../../api/client';
-import { useShelf } from '../../api/queries';
+import { useAsked, useShelf } from '../../api/queries';
 import { machineClassValues, statusValues } from '../../api/schema';
 import { Empty, Failed, Loading } from '../../app/states';
 import { type ShelfDeed, shelfDeeds } from '../../app/views';
@@ -14,6 +14,7 @@ import { UnitTable } from './UnitTable';
 // Forms come when they are asked for: the shelf itself is to be there at once.
 const ImportRecords = lazy(() => import('./ImportRecords').then((module) => ({ default: module.ImportRecords })));
 const Unreadable = lazy(() => import('./Unreadable').then((module) => ({ default: module.Unreadable })));
+const Ask = lazy(() => import('./Ask').then((module) => ({ default: module.Ask })));
 const NewUnit = lazy(() => import('./NewUnit').then((module) => ({ default: module.NewUnit })));
 
 const priceBands = [
@@ -41,6 +42,10 @@ export function Shelf() {
   const [search, setSearch] = useSearchParams();
   const deed = search.get('do');
   const begin = (what: ShelfDeed | null) => setSearch(what === null ? {} : { do: what }, { replace: true });
+  // What is asked stands in the address, so that it can be kept and sent.
+  const conditions = search.getAll('q');
+  const [asking, setAsking] = useState(false);
+  const asked = useAsked(conditions);
   const find = useFindKey();
   if (data === undefined) {
     return error === null ? (
@@ -49,7 +54,11 @@ export function Shelf() {
       <Failed problem={asProblem(error)} onRetry={() => void refetch()} />
     );
   }
-  const units = data.units.filter((unit) => matches(unit, filter));
+  const answers = new Map(
+    asked.data?.units.filter((one) => one.holds === 'yes').map((one) => [one.id, one.said.join('; ')]),
+  );
+  const isAnswered = conditions.length > 0 && asked.data !== undefined;
+  const units = data.units.filter((unit) => matches(unit, filter) && (!isAnswered || answers.has(unit.id)));
   const open = (id: string) => void navigate(`/units/${id}/verdict`);
   const years = [...new Set(data.units.map((unit) => unit.year).filter((year) => year !== null))].sort((a, b) => b - a);
   return (
@@ -142,8 +151,27 @@ export function Shelf() {
               words={statusValues}
               onChange={(statuses) => setFilter({ ...filter, statuses })}
             />
+            <Button
+              aria-expanded={asking || conditions.length > 0}
+              onClick={() => {
+                setAsking(!asking && conditions.length === 0);
+                if (conditions.length > 0) setSearch({});
+              }}
+            >
+              {conditions.length > 0 ? 'Ask nothing' : 'Ask the shelf'}
+            </Button>
           </div>
-          <UnitTable units={units} />
+          {(asking || conditions.length > 0) && (
+            <Suspense>
+              <Ask
+                conditions={conditions}
+                onConditions={(next) => setSearch({ q: next })}
+                asked={asked}
+                units={data.units}
+              />
+            </Suspense>
+          )}
+          <UnitTable units={units} found={isAnswered ? answers : undefined} />
         </>
       )}
       <Suspense>

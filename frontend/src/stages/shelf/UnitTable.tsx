@@ -13,7 +13,13 @@ import { type Column, columns, type Order, sorted } from './order';
 const pageSize = 50;
 
 /** The list below the axes: a unit stands where what is certain puts it, unless told otherwise. */
-export function UnitTable({ units }: { units: ShelfUnit[] }) {
+interface Props {
+  units: ShelfUnit[];
+  /** What was found of each, where the shelf was asked something. */
+  found?: ReadonlyMap<string, string> | undefined;
+}
+
+export function UnitTable({ units, found }: Props) {
   const [order, setOrder] = useState<Order>({ column: 'repair', descending: true });
   const [page, setPage] = useState(1);
   const takeOff = useTakeOff();
@@ -42,6 +48,7 @@ export function UnitTable({ units }: { units: ShelfUnit[] }) {
                 <Link className="unit-name" to={`/units/${unit.id}/verdict`}>
                   {unit.maker} {unit.model}
                 </Link>
+                {found !== undefined && <span className="found">{found.get(unit.id)}</span>}
               </th>
               <td className="code">{unit.modelCode}</td>
               <td>{unit.class === null ? 'unknown' : label(unit.class)}</td>
