@@ -168,7 +168,7 @@ public static class VerdictSheet
         foreach (var (index, line) in new[] { ("repair", Ledger.OfRepair(result, record, rubric, actionsOf: [])), ("upgrade", Ledger.OfUpgrade(result, record, rubric, actionsOf: [])) }
             .SelectMany(one => one.Item2.Lines.Select(line => (one.Item1, line))).Where(one => one.line.Points >= 0.05).OrderByDescending(one => one.line.Points).Take(MostLosses))
         {
-            yield return new(Sort.Row, WordList.Apart(line.Name), One(line.Points), line.Known ? index : $"{index}, not known enough");
+            yield return new(Sort.Row, (WordList.TryParse<PartKind>(line.Name, out var kind) ? kind.Name() : WordList.Apart(line.Name)), One(line.Points), line.Known ? index : $"{index}, not known enough");
         }
         yield return new(Sort.Heading, "Tools");
         var tools = record.Steps.SelectMany(step => step.Actions).Select(action => (Tool: action.ToolInHand(), Size: (action as Unscrew)?.Size)).Where(one => one.Tool is not null and not Tool.Hand)
@@ -180,10 +180,10 @@ public static class VerdictSheet
         foreach (var one in advice)
             yield return new(Sort.Listed, $"{(one.Kind == AdviceKind.Warning ? "Warning" : one.Kind == AdviceKind.Tip ? "Tip" : "Symptom")}: {one.Text}");
         yield return new(Sort.Heading, "What this is and is not");
-        var absent = result.RepairKinds.Select(kind => kind.Kind).Concat(result.UpgradeKinds.Select(kind => kind.Kind)).Distinct().Where(kind => !record.Absent.Contains(kind) && !record.Parts.Any(part => part.Kind == kind)).Select(kind => WordList.Apart(kind.Word())).ToList();
+        var absent = result.RepairKinds.Select(kind => kind.Kind).Concat(result.UpgradeKinds.Select(kind => kind.Kind)).Distinct().Where(kind => !record.Absent.Contains(kind) && !record.Parts.Any(part => part.Kind == kind)).Select(kind => kind.Name()).ToList();
         if (absent.Count > 0)
             yield return new(Sort.Text, $"Not seen: {string.Join(", ", absent)}.");
-        var open = result.RepairKinds.Where(kind => kind.Score.Value is null).Select(kind => kind.Kind).Concat(result.UpgradeKinds.Where(kind => kind.Score.Value is null).Select(kind => kind.Kind)).Distinct().Select(kind => WordList.Apart(kind.Word())).Except(absent).ToList();
+        var open = result.RepairKinds.Where(kind => kind.Score.Value is null).Select(kind => kind.Kind).Concat(result.UpgradeKinds.Where(kind => kind.Score.Value is null).Select(kind => kind.Kind)).Distinct().Select(kind => kind.Name()).Except(absent).ToList();
         if (facts.Standing.AsSeen && open.Count > 0)
             yield return new(Sort.Text, $"Not seen enough to answer for: {string.Join(", ", open)}.");
         if (facts.Standing.Revisions.Count > 1)

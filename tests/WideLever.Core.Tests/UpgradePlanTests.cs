@@ -72,7 +72,7 @@ public sealed class UpgradePlanTests
         Ask(null, null, shop).Take.ShouldBeNull();
         Said(Ask(null, 100, shop) is { Take: { } take } plan ? plan.Choices[take] : throw new InvalidOperationException()).ShouldBe("b=32: 40 for 80");
         UpgradePlan.Of(Build.Sealed().Checked(), rubric, new(PartKind.Memory, 32, null), shop).Said.ShouldContain("memory is soldered and stays as it is.");
-        UpgradePlan.Of(Build.Sealed().Checked(), rubric, new(PartKind.Storage, 32, null), shop).Said.ShouldContain("No place for storage is recorded.");
+        UpgradePlan.Of(Build.Sealed().Checked(), rubric, new(PartKind.Storage, 32, null), shop).Said.ShouldContain("No place for a drive is recorded.");
     }
 
     [Fact]

@@ -219,4 +219,31 @@ public sealed class CompareEndpointsTests(Bench bench) : IClassFixture<Bench>
         var csv = await bench.Window.GetStringAsync($"/api/compare/takeaway.csv?unit={(string)created.Body!["id"]!}");
         csv.ShouldContain("'=1+2,'@Beck,B9");
     }
+
+    [Fact]
+    public async Task A_comparison_is_a_page_that_keeps_an_embargo_and_says_what_sets_machines_apart()
+    {
+        await using var own = new Bench();
+        await own.InitializeAsync();
+        var (first, second) = (await own.ImportAsync("3-modular"), await own.ImportAsync("1-two-routes"));
+        var words = (await own.GetAsync($"/api/compare/words?reference={second}&unit={first}")).Body!.AsArray().ShouldHaveSingleItem()!;
+        ((string)words["sentences"]![0]!).ShouldStartWith("In repair ");
+        var page = await own.Window.GetStringAsync($"/api/compare/sheet?unit={second}&unit={first}&format=markdown");
+        page.ShouldContain(((string)words["sentences"]![0]!).Replace("(", "(", StringComparison.Ordinal));
+        page.ShouldContain("Results closer than 3 points are not told apart.");
+        foreach (var wrong in new[] { $"unit={first}", $"unit={first}&unit={first}", $"unit={first}&unit=none", $"unit={first}&unit={second}&format=pdf" })
+            (await own.GetAsync($"/api/compare/sheet?{wrong}")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, wrong);
+
+        var unit = (await own.GetAsync($"/api/units/{first}")).Body!;
+        var machine = unit["record"]!["unit"]!.DeepClone();
+        (machine["embargo"], machine["model"]) = ("2999-01-01", "<script>alert(1)</script>");
+        var heading = new JsonObject { ["unit"] = machine, ["absent"] = unit["record"]!["absent"]?.DeepClone() ?? new JsonArray() };
+        (await Bench.SendAsync(own.Window, HttpMethod.Put, $"/api/units/{first}/heading", heading.ToJsonString(), (long)unit["revision"]!)).Status.ShouldBe(HttpStatusCode.OK);
+        var (status, problem, _) = await own.GetAsync($"/api/compare/sheet?unit={second}&unit={first}");
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        ((string)problem!["faults"]![0]!["message"]!).ShouldContain("is to be kept until 2999-01-01");
+        var early = await own.Window.GetStringAsync($"/api/compare/sheet?unit={second}&unit={first}&despite=shown%20at%20a%20fair");
+        early.ShouldContain("Published before the day until which it was to be kept: shown at a fair");
+        early.ShouldNotContain("<script");
+    }
 }

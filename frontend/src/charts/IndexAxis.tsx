@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { indexRange, indexValue } from '../format';
-import { type AxisItem, density, labelled, layOut, step } from './axis';
+import { type AxisItem, type AxisMark, crowd, density, dots, labelled, layOut, nearest, step } from './axis';
 
 const width = 1040;
 const left = 92;
@@ -61,66 +61,72 @@ export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisIt
           )}
         </g>
       ))}
-      {marks.map((mark) => (
-        <rect
-          className={mark.figure ? 'axis-range' : 'axis-range no-figure'}
-          key={mark.id}
-          x={mark.low}
-          width={Math.max(1, mark.high - mark.low)}
-          y={line - 4}
-          height={8}
-        />
-      ))}
-      {marks.map(
-        (mark) =>
-          mark.row !== null &&
-          mark.row > 0 && (
-            <line
-              className="axis-lead"
+      {items.length > crowd ? (
+        <Crowd name={name} marks={marks} line={line} stop={stop} onStop={setStop} onAt={setAt} onOpen={onOpen} />
+      ) : (
+        <>
+          {marks.map((mark) => (
+            <rect
+              className={mark.figure ? 'axis-range' : 'axis-range no-figure'}
               key={mark.id}
-              x1={mark.x}
-              x2={mark.x}
-              y1={line - 8}
-              y2={line - 12 - mark.row * rowHeight}
+              x={mark.low}
+              width={Math.max(1, mark.high - mark.low)}
+              y={line - 4}
+              height={8}
             />
-          ),
+          ))}
+          {marks.map(
+            (mark) =>
+              mark.row !== null &&
+              mark.row > 0 && (
+                <line
+                  className="axis-lead"
+                  key={mark.id}
+                  x1={mark.x}
+                  x2={mark.x}
+                  y1={line - 8}
+                  y2={line - 12 - mark.row * rowHeight}
+                />
+              ),
+          )}
+          {marks.map((mark, i) => (
+            <g
+              className="axis-mark"
+              key={mark.id}
+              role="link"
+              tabIndex={i === stop ? 0 : -1}
+              aria-label={`${mark.text}, ${name.toLowerCase()} ${words(mark)}`}
+              onClick={() => onOpen(mark.id)}
+              onKeyDown={(event) => {
+                if (event.key === 'Enter') onOpen(mark.id);
+                const next = step(event.key, i, marks.length);
+                if (next === null) return;
+                event.preventDefault();
+                event.currentTarget.parentElement?.querySelectorAll<SVGGElement>('.axis-mark')[next]?.focus();
+              }}
+              onMouseEnter={() => setAt(mark.id)}
+              onMouseLeave={() => setAt(null)}
+              onFocus={() => {
+                setAt(mark.id);
+                setStop(i);
+              }}
+              onBlur={() => setAt(null)}
+            >
+              {mark.row !== null && (
+                <text className="axis-label" x={mark.labelX} y={line - 13 - mark.row * rowHeight}>
+                  {mark.text}
+                </text>
+              )}
+              <circle className="axis-target" cx={mark.x} cy={line} r={12} />
+              {mark.figure ? (
+                <circle className={mark.settled ? 'axis-dot settled' : 'axis-dot'} cx={mark.x} cy={line} r={5.5} />
+              ) : (
+                <path className="axis-open" d={`M${mark.low} ${line - 7}v14M${mark.high} ${line - 7}v14`} />
+              )}
+            </g>
+          ))}
+        </>
       )}
-      {marks.map((mark, i) => (
-        <g
-          className="axis-mark"
-          key={mark.id}
-          role="link"
-          tabIndex={i === stop ? 0 : -1}
-          aria-label={`${mark.text}, ${name.toLowerCase()} ${words(mark)}`}
-          onClick={() => onOpen(mark.id)}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') onOpen(mark.id);
-            const next = step(event.key, i, marks.length);
-            if (next === null) return;
-            event.preventDefault();
-            event.currentTarget.parentElement?.querySelectorAll<SVGGElement>('.axis-mark')[next]?.focus();
-          }}
-          onMouseEnter={() => setAt(mark.id)}
-          onMouseLeave={() => setAt(null)}
-          onFocus={() => {
-            setAt(mark.id);
-            setStop(i);
-          }}
-          onBlur={() => setAt(null)}
-        >
-          {mark.row !== null && (
-            <text className="axis-label" x={mark.labelX} y={line - 13 - mark.row * rowHeight}>
-              {mark.text}
-            </text>
-          )}
-          <circle className="axis-target" cx={mark.x} cy={line} r={12} />
-          {mark.figure ? (
-            <circle className={mark.settled ? 'axis-dot settled' : 'axis-dot'} cx={mark.x} cy={line} r={5.5} />
-          ) : (
-            <path className="axis-open" d={`M${mark.low} ${line - 7}v14M${mark.high} ${line - 7}v14`} />
-          )}
-        </g>
-      ))}
       {shown !== undefined && (
         <text className="axis-shown" x={shown.labelX} y={height - 1}>
           {shown.row === null ? `${shown.text} ` : ''}
@@ -128,5 +134,77 @@ export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisIt
         </text>
       )}
     </svg>
+  );
+}
+
+interface CrowdProps {
+  name: string;
+  marks: readonly AxisMark[];
+  line: number;
+  stop: number;
+  onStop: (stop: number) => void;
+  onAt: (id: string | null) => void;
+  onOpen: (id: string) => void;
+}
+
+/** Very many units: drawn together, with one mark that the arrows and the pointer move. */
+function Crowd({ name, marks, line, stop, onStop, onAt, onOpen }: CrowdProps) {
+  const ranges = (some: readonly AxisMark[]) =>
+    some.map((mark) => `M${mark.low} ${line - 4}h${Math.max(1, mark.high - mark.low)}v8H${mark.low}z`).join('');
+  const at = (some: readonly AxisMark[]) =>
+    dots(
+      some.map(({ x }) => ({ x, y: line })),
+      5.5,
+    );
+  const [figured, open] = [marks.filter((mark) => mark.figure), marks.filter((mark) => !mark.figure)];
+  const mark = marks[stop];
+  const pointed = (event: React.MouseEvent<SVGRectElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return nearest(marks, left + ((event.clientX - box.left) / box.width) * (right - left));
+  };
+  return (
+    <>
+      <path className="axis-range crowded" d={ranges(figured)} />
+      <path className="axis-range no-figure crowded" d={ranges(open)} />
+      <path className="axis-dot" d={at(figured.filter((one) => !one.settled))} />
+      <path className="axis-dot settled" d={at(figured.filter((one) => one.settled))} />
+      <path
+        className="axis-open"
+        d={open.map((one) => `M${one.low} ${line - 7}v14M${one.high} ${line - 7}v14`).join('')}
+      />
+      <rect
+        className="axis-target"
+        x={left}
+        width={right - left}
+        y={line - 14}
+        height={28}
+        onMouseMove={(event) => onAt(pointed(event)?.id ?? null)}
+        onMouseLeave={() => onAt(null)}
+        onClick={(event) => {
+          const hit = pointed(event);
+          if (hit !== null) onOpen(hit.id);
+        }}
+      />
+      {mark !== undefined && (
+        <g
+          className="axis-mark"
+          role="link"
+          tabIndex={0}
+          aria-label={`${mark.text}, ${name.toLowerCase()} ${words(mark)}`}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') onOpen(mark.id);
+            const next = step(event.key, stop, marks.length);
+            if (next === null) return;
+            event.preventDefault();
+            onStop(next);
+            onAt(marks[next]?.id ?? null);
+          }}
+          onFocus={() => onAt(mark.id)}
+          onBlur={() => onAt(null)}
+        >
+          <circle className="axis-target" cx={mark.x} cy={line} r={12} />
+        </g>
+      )}
+    </>
   );
 }

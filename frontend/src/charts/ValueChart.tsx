@@ -1,3 +1,4 @@
+import { crowd, dots } from './axis';
 import { layOut, type Priced } from './value';
 
 const width = 1060;
@@ -8,6 +9,9 @@ const textWidth = (text: string) => text.length * 7.2;
 /** Index against price. Its twin in figures is the table. */
 export function ValueChart({ name, currency, units }: { name: string; currency: string; units: readonly Priced[] }) {
   const { marks, stairs, prices, indices } = layOut(units, box, textWidth);
+  // Very many are drawn together; those that nothing beats stand out as ever.
+  const isCrowd = marks.length > crowd;
+  const rest = marks.filter((mark) => !mark.best);
   return (
     <svg className="value-chart" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`${name} against price`}>
       {indices.map((tick) => (
@@ -30,7 +34,13 @@ export function ValueChart({ name, currency, units }: { name: string; currency: 
         {name}
       </text>
       <polyline className="value-stairs" points={stairs.map((point) => `${point.x},${point.y}`).join(' ')} />
-      {marks.map((mark) => (
+      {isCrowd && (
+        <>
+          <path className="way-range" d={rest.map((mark) => `M${mark.x} ${mark.yHigh}V${mark.yLow}`).join('')} />
+          <path className="axis-dot" d={dots(rest, 5.5)} />
+        </>
+      )}
+      {(isCrowd ? marks.filter((mark) => mark.best) : marks).map((mark) => (
         <g key={mark.id}>
           <line className="way-range" x1={mark.x} x2={mark.x} y1={mark.yHigh} y2={mark.yLow} />
           <circle className={mark.best ? 'axis-dot settled' : 'axis-dot'} cx={mark.x} cy={mark.y} r={5.5}>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type AxisItem, density, labelled, layOut, step } from './axis';
+import { type AxisItem, density, dots, labelled, layOut, nearest, step } from './axis';
 
 const item = (id: string, value: number | null, low = value ?? 0, high = value ?? 100): AxisItem => ({
   id,
@@ -51,5 +51,16 @@ describe('the index axis', () => {
     expect(density([item('a', 0), item('b', 9), item('c', 100), item('d', null, 40, 60)], 10)).toEqual([
       2, 0, 0, 0, 1, 0, 0, 0, 0, 1,
     ]);
+  });
+});
+
+describe('very many dots', () => {
+  it('are one outline, and the pointer finds the nearest', () => {
+    expect(dots([{ x: 10, y: 5 }], 2)).toBe('M8 5a2 2 0 1 0 4 0a2 2 0 1 0 -4 0');
+    expect(dots([], 2)).toBe('');
+    const marks = [{ x: 1 }, { x: 5 }, { x: 9 }];
+    expect(nearest(marks, 6.9)).toBe(marks[1]);
+    expect(nearest(marks, 100)).toBe(marks[2]);
+    expect(nearest([], 5)).toBeNull();
   });
 });

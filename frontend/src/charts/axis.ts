@@ -43,6 +43,8 @@ export interface AxisLayout {
 
 /** Up to this many dots every one has its label. */
 export const labelled = 25;
+/** Past this many they are drawn together: the arrows and the pointer still reach each. */
+export const crowd = 200;
 const maxRows = 6;
 const gap = 8;
 
@@ -94,6 +96,24 @@ export function density(items: readonly AxisItem[], stretches: number): number[]
     counts[stretch] = (counts[stretch] ?? 0) + 1;
   }
   return counts;
+}
+
+/** The outline of many dots at once. */
+export function dots(points: readonly { x: number; y: number }[], radius: number): string {
+  return points
+    .map(
+      ({ x, y }) =>
+        `M${x - radius} ${y}a${radius} ${radius} 0 1 0 ${2 * radius} 0a${radius} ${radius} 0 1 0 ${-2 * radius} 0`,
+    )
+    .join('');
+}
+
+/** The mark nearest to a place on the axis, of marks from left to right; null where there is none. */
+export function nearest<TMark extends { x: number }>(marks: readonly TMark[], x: number): TMark | null {
+  return marks.reduce<TMark | null>(
+    (best, mark) => (best === null || Math.abs(mark.x - x) < Math.abs(best.x - x) ? mark : best),
+    null,
+  );
 }
 
 /** The mark that a key leads to from another, or null where the key leads nowhere. */

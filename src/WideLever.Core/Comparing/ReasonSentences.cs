@@ -258,7 +258,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
                 return Room(kind, parts, against, first);
             case "headroom":
                 var separable = parts.Count(part => rubric.IsInseparable(part.Mounting) == false);
-                return against ? new($"Of {Count(parts.Count, "part")} of this kind, {Of(kind)}, {(separable == 0 ? "none" : $"no more than {separable.ToString(CultureInfo.InvariantCulture)}")} can be swapped.", [], first)
+                return against ? new($"Of {Count(parts.Count, "part")} of this kind, {kind.Name()}, {(separable == 0 ? "none" : $"no more than {separable.ToString(CultureInfo.InvariantCulture)}")} can be swapped.", [], first)
                     : new($"{Upper(The(kind))} can be swapped for another.", [], first);
             case "standard":
                 var standards = Kind(kind).Places.Where(place => place.Part.Interface.Standard is not null).ToList();
@@ -275,7 +275,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
                 if (Reached(kind) is not { } reached)
                     return null;
                 var steps = reached.Route!.Select(position => record.Record.Steps[position]).ToList();
-                var the = reached.Part.Fitted ? $"{The(kind)} to be upgraded" : $"the empty place for {Of(kind)}";
+                var the = reached.Part.Fitted ? $"{The(kind)} to be upgraded" : $"the empty place for {kind.Name()}";
                 return new(Way(Upper(the), "is reached", "takes", reached.Part, reached.Part, Seconds(reached.Route!), Counted(Actions(reached.Route!).OfType<Unscrew>()), against, Freed(steps)), [.. steps.Select(step => step.Id)], reached.Part.Id);
         }
     }
@@ -335,7 +335,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
 
     private static string Upper(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 
-    private static string The(PartKind kind) => $"the {Of(kind)}";
+    private static string The(PartKind kind) => $"the {kind.Name()}";
 
     private static string Is(PartKind kind) => IsPlural(kind) ? "are" : "is";
 
@@ -344,15 +344,6 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
     private static string Costs(PartKind kind) => IsPlural(kind) ? "cost" : "costs";
 
     private static bool IsPlural(PartKind kind) => kind is PartKind.Speakers or PartKind.PortModules or PartKind.Graphics;
-
-    internal static string Of(PartKind kind) => kind switch
-    {
-        PartKind.Storage => "drive",
-        PartKind.Wireless => "wireless card",
-        PartKind.Thermal => "heatsink",
-        PartKind.Mainboard => "main board",
-        _ => WordList.Apart(kind.Word()),
-    };
 
     private static string Name(Mounting mounting) => mounting == Mounting.Slid ? "slid in" : WordList.Apart(mounting.Word());
 

@@ -114,5 +114,5 @@ public sealed record Summary(IReadOnlyList<string> Sentences, IReadOnlyList<Foun
 
     private static string Listed(List<string> list) => list.Count <= 1 ? string.Concat(list) : $"{string.Join(", ", list.Take(list.Count - 1))} and {list[^1]}";
 
-    private static string Name(PartKind kind) => ReasonSentences.Of(kind);
+    private static string Name(PartKind kind) => kind.Name();
 }

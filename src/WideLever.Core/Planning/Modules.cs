@@ -108,7 +108,7 @@ public static class ModuleFits
         var (against, unsure) = (new List<(FitFact Fact, string Why)>(), new List<string>());
         var (slot, has) = (InterfaceFacts.Of(place.Interface), InterfaceFacts.Of(module));
         if (module.Kind != place.Kind)
-            against.Add((FitFact.Kind, $"the place is one for {place.Kind.Word()}"));
+            against.Add((FitFact.Kind, $"the place is one for {place.Kind.Name()}"));
         if (rubric.IsInseparable(place.Mounting) == true)
             against.Add((FitFact.Mounting, $"the place is {place.Mounting!.Value.Word()}"));
         else if (place.Mounting is null)

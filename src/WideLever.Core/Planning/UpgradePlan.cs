@@ -121,7 +121,7 @@ public sealed record UpgradePlan
             var offered = Offered();
             var places = new List<Place>();
             if (all.Count == 0)
-                said.Add($"No place for {ask.Kind.Word()} is recorded.");
+                said.Add($"No place for {(ask.Kind == PartKind.Memory ? "memory" : $"a {ask.Kind.Name()}")} is recorded.");
             var routes = ways.Routes(cancellation);
             foreach (var part in all)
             {
@@ -151,7 +151,7 @@ public sealed record UpgradePlan
                     offered.Add((module, price, hasCapacity ? module.Capacity ?? 0 : 0));
             }
             if (offered.Count == 0 && said.Count == 0)
-                said.Add($"The catalogue lists nothing for {WordList.Apart(ask.Kind.Word())}.");
+                said.Add($"The catalogue lists nothing for {ask.Kind.Name()}.");
             return offered;
         }
 

@@ -5,6 +5,7 @@ using WideLever.Core.Comparing;
 using WideLever.Core.Scoring;
 using WideLever.House;
 using WideLever.Interchange;
+using WideLever.Web.Verdict;
 
 namespace WideLever.Web.Compare;
 
@@ -23,6 +24,8 @@ public static class CompareEndpoints
         var compare = api.MapGroup("/compare");
         compare.MapPost("/field", Compared).WithName("compareField").Accepts<FieldAsked>("application/json").ProducesProblems();
         compare.MapGet("/pair", Pair).WithName("comparePair").ProducesProblems();
+        compare.MapGet("/words", Words).WithName("compareInWords").ProducesProblems();
+        compare.MapGet("/sheet", ComparisonPage).WithName("getComparisonSheet").Produces<string>(200, "text/html").ProducesProblems();
         compare.MapPost("/odds", DrawOdds).WithName("rankOdds").Accepts<OddsAsked>("application/json").Produces<OddsView>(200, "text/event-stream").ProducesProblems();
         compare.MapPost("/weight", TryWeight).WithName("tryWeight").Accepts<WeightTried>("application/json").ProducesProblems();
         compare.MapPost("/schools", CompareSchools).WithName("compareSchools").Accepts<SchoolsAsked>("application/json").Produces<SchoolsView>(200, "text/event-stream").ProducesProblems();
@@ -94,6 +97,50 @@ public static class CompareEndpoints
         var snapshot = shelf.SummedUp(cancellation);
         var (field, refused) = Chosen([first, second], snapshot, 2);
         return field is null ? refused! : TypedResults.Ok(PairView.Of(UnitPair.Of(field[0].Field, field[1].Field, snapshot.Under.Rubric)));
+    }
+
+    /// <summary>What sets units apart from one of them, as sentences.</summary>
+    private static Results<Ok<IReadOnlyList<UnitInWords>>, JsonHttpResult<Problem>> Words(string reference, string[] unit, House.Shelf shelf, CancellationToken cancellation)
+    {
+        var snapshot = shelf.SummedUp(cancellation);
+        var (field, refused) = Chosen([reference, .. unit], snapshot, 2);
+        if (field is null)
+            return refused!;
+        if (field.Count > ComparisonSheet.Most)
+            return Problems.Faulty([new("unit", $"must be {ComparisonSheet.Most - 1} units at most")]);
+        var members = shelf.Each(field, Member, cancellation).ToList();
+        return TypedResults.Ok<IReadOnlyList<UnitInWords>>([.. field.Index().Skip(1).Select(one => new UnitInWords(
+            one.Item.Id, PairWords.Of(one.Item.Summary.Model, members[one.Index].Unit, field[0].Summary.Model, members[0].Unit, snapshot.Under.Rubric)))]);
+    }
+
+    /// <summary>The comparison as a page to publish; the first that was named stands for what the others are laid beside, the rest by the low end.</summary>
+    private static Results<FileContentHttpResult, JsonHttpResult<Problem>> ComparisonPage(
+        string[] unit, string? format, string? despite, House.Shelf shelf, TimeProvider clock, CancellationToken cancellation)
+    {
+        if (format is not (null or "html" or "markdown"))
+            return Problems.Faulty([new("format", "is neither html nor markdown")]);
+        var snapshot = shelf.SummedUp(cancellation);
+        var rubric = snapshot.Under.Rubric;
+        var (field, refused) = Chosen(unit, snapshot, 2);
+        if (field is null)
+            return refused!;
+        if (field.Count > ComparisonSheet.Most)
+            return Problems.Faulty([new("unit", $"must be {ComparisonSheet.Most} units at most")]);
+        var (reason, fault) = Embargo.Of(field.Select(one => one.Record.Record.Unit), despite, DateOnly.FromDateTime(clock.GetLocalNow().Date));
+        if (fault is not null)
+            return Problems.Faulty([fault]);
+        var members = shelf.Each(field, Member, cancellation).ToList();
+        var together = members.Select(member => member.Unit.Indices(rubric).Get(IndexName.Combined)).ToList();
+        List<ComparedUnit> compared =
+        [
+            .. field.Select((one, i) => new ComparedUnit(
+                $"{one.Summary.Maker} {one.Summary.Model}, {one.Summary.ModelCode}", one.Summary.Model, members[i],
+                [.. field.Index().Where(other => other.Index != i && members[other.Index].Unit.IsDesktop == members[i].Unit.IsDesktop && Separation.Of(together[i], together[other.Index], rubric.Resolution) == Ahead.Neither).Select(other => other.Item.Summary.Model)]))
+                .Index().OrderBy(one => one.Index > 0).ThenByDescending(one => together[one.Index].Low).Select(one => one.Item),
+        ];
+        return format == "markdown"
+            ? TypedResults.File(System.Text.Encoding.UTF8.GetBytes(ComparisonSheet.Markdown(compared, rubric, snapshot.Under.Sha256, reason)), "text/markdown; charset=utf-8", "comparison.md")
+            : TypedResults.File(System.Text.Encoding.UTF8.GetBytes(ComparisonSheet.Html(compared, rubric, snapshot.Under.Sha256, reason)), "text/html; charset=utf-8", "comparison.html");
     }
 
     private static Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>> DrawOdds(

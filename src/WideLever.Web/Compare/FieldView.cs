@@ -7,6 +7,11 @@ namespace WideLever.Web.Compare;
 /// <param name="Units">Their ids; none: the whole shelf.</param>
 public sealed record FieldAsked(IReadOnlyList<string> Units);
 
+/// <summary>What sets a unit apart from another one.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Sentences">For R and for U.</param>
+public sealed record UnitInWords(string Id, IReadOnlyList<string> Sentences);
+
 /// <summary>A kind of a unit in one index.</summary>
 /// <param name="Kind">The kind.</param>
 /// <param name="Score">Its score, 0..1.</param>

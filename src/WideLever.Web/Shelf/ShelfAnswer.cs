@@ -19,7 +19,7 @@ public sealed record UnitAnswer(string Id, Holds Holds, IReadOnlyList<string> Sa
         [.. asked.Where(condition => condition.Kind is not null).GroupBy(condition => condition.Kind!.Value).Select(kind => Found(kind.Key, ShelfQuestions.Any(machine, kind.Key, [.. kind]).Part, [.. kind]))]);
 
     private static string Found(PartKind kind, AskedPart? part, IReadOnlyList<AskedCondition> asked) => part is null
-        ? $"{WordList.Apart(kind.Word())}: not on record"
+        ? $"{kind.Name()}: not on record"
         : $"{part.Part.Id}: {string.Join(", ", asked.Select(condition => Words(condition, part)).Distinct())}";
 
     private static string Words(AskedCondition condition, AskedPart part) => condition.Fact switch

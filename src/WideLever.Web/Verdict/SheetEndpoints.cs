@@ -25,19 +25,15 @@ public static class SheetEndpoints
             return Problems.Of(found.Refusal!);
         if (format is not (null or "html" or "markdown" or "plate"))
             return Problems.Of(Refusal.Faulty([new("format", "is none of html, markdown and plate")]));
-        var unit = piece.Record.Record.Unit;
-        var reason = string.IsNullOrWhiteSpace(despite) ? null : despite.Trim();
-        if (reason is { Length: > RecordLimits.Text } || reason?.Any(char.IsControl) == true)
-            return Problems.Of(Refusal.Faulty([new("despite", $"must be one line of at most {RecordLimits.Text} characters")]));
-        var isKept = unit.Embargo is { } until && DateOnly.FromDateTime(clock.GetLocalNow().Date) < until;
-        if (isKept && reason is null)
-            return Problems.Of(Refusal.Faulty([new("despite", $"is to be kept until {unit.Embargo!.Value.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}: say why it is published before")]));
+        var (reason, fault) = Embargo.Of([piece.Record.Record.Unit], despite, DateOnly.FromDateTime(clock.GetLocalNow().Date));
+        if (fault is not null)
+            return Problems.Faulty([fault]);
         var (summary, view) = VerdictEndpoints.SummaryOf(piece, shelf, cancellation);
         var signatures = store.Signatures.Of(unitId);
         var signed = signatures is [var latest, ..] ? latest : null;
         var facts = new SheetFacts(piece.Record, piece.Rubric, piece.Under.Sha256, summary, Standing(view.Repair, view), Standing(view.Upgrade, view),
             new(signed?.Name, signed?.SignedOn, signed is not null && Signing.ChangedSince(signed, piece.Unit.Digest, piece.Teardown.Digest, piece.Under).Count > 0,
-                signed is not null && ShelfUnit.StateOf(signed.Status) == SignedState.AsSeen, [.. signatures.Reverse().Select(row => (row.SignedOn, row.Note))]), isKept ? reason : null);
+                signed is not null && ShelfUnit.StateOf(signed.Status) == SignedState.AsSeen, [.. signatures.Reverse().Select(row => (row.SignedOn, row.Note))]), reason);
         return format switch
         {
             "markdown" => File(VerdictSheet.Markdown(facts), "text/markdown", "md"),

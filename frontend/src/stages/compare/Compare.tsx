@@ -132,11 +132,11 @@ function Chooser({ all, chosen, onChosen, filter, onFilter, shown }: ChooserProp
   const units = useMemo(() => all.filter((unit) => matches(unit, shown)), [all, shown]);
   const years = [...new Set(all.map((unit) => unit.year).filter((year) => year != null))].sort((a, b) => b - a);
   const inField = new Set(chosen);
-  const shownIds = new Set(units.map((unit) => unit.id));
+  const [isOpen, setOpen] = useState(false);
   const check = (id: string, checked: boolean) =>
     onChosen(checked ? [...chosen, id] : chosen.filter((other) => other !== id));
   return (
-    <details className="card chooser">
+    <details className="card chooser" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary>
         Units in the field: {chosen.length} of {all.length}
       </summary>
@@ -180,31 +180,33 @@ function Chooser({ all, chosen, onChosen, filter, onFilter, shown }: ChooserProp
         <Button onClick={() => onChosen([])}>The whole shelf</Button>
       </div>
       <ul className="chooser-units">
-        {all.map((unit) => (
-          <ChooserRow
-            key={unit.id}
-            unit={unit}
-            hidden={!shownIds.has(unit.id)}
-            checked={inField.has(unit.id)}
-            onCheck={check}
-          />
-        ))}
+        {isOpen &&
+          units
+            .slice(0, mostListed)
+            .map((unit) => <ChooserRow key={unit.id} unit={unit} checked={inField.has(unit.id)} onCheck={check} />)}
       </ul>
+      {units.length > mostListed && (
+        <p className="note">
+          The first {mostListed} of {units.length}: narrow them down for the others.
+        </p>
+      )}
     </details>
   );
 }
 
+/** Units of the chooser that are listed at once. */
+const mostListed = 200;
+
 interface ChooserRowProps {
   unit: Unit;
-  hidden: boolean;
   checked: boolean;
   onCheck: (id: string, checked: boolean) => void;
 }
 
-/** The browser's own box: there may be hundreds. What is filtered away stays, unseen, so that it is back at once. */
-function ChooserRow({ unit, hidden, checked, onCheck }: ChooserRowProps) {
+/** The browser's own box: there may be hundreds. */
+function ChooserRow({ unit, checked, onCheck }: ChooserRowProps) {
   return (
-    <li hidden={hidden}>
+    <li>
       <label>
         <input type="checkbox" checked={checked} onChange={(event) => onCheck(unit.id, event.target.checked)} />{' '}
         {unit.maker} {unit.model} <span className="code">{unit.modelCode}</span>

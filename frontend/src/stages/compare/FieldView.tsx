@@ -1,7 +1,10 @@
 import { Select } from 'antd';
-import { memo, useMemo, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { memo, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import type { PartKind, Schemas } from '../../api/client';
+import { api, asProblem, type PartKind, type Schemas, take } from '../../api/client';
+import { ProblemNote } from '../../app/ProblemNote';
 import { axisItem } from '../../charts/axis';
 import { ChartCard } from '../../charts/ChartCard';
 import { IndexAxis } from '../../charts/IndexAxis';
@@ -57,7 +60,6 @@ export function FieldView({ field, filter, later, rubric }: FieldViewProps) {
         <span className="grow" />
         <Takeaway units={field} />
       </div>
-      <Axes field={field} later={later} index={index} resolution={rubric.resolution} />
       {builds > 1 && (
         <p className="note">
           A desktop and a notebook are different builds: their indices are of different kinds. Pair lays two of them
@@ -69,13 +71,54 @@ export function FieldView({ field, filter, later, rubric }: FieldViewProps) {
           Kind by kind, by {name}
           {seen.size < field.length && `: ${seen.size} of ${field.length} shown`}
         </h2>
-        <div className="grid-scroll">
-          <Grid units={order} seen={seen} index={index} against={against} resolution={rubric.resolution} />
-        </div>
+        <Grid units={order} seen={seen} index={index} against={against} resolution={rubric.resolution} />
         <p className="note">–: not seen enough to say.</p>
       </section>
+      {against !== undefined && <InWords key={against.id} field={field} seen={seen} against={against} />}
+      <Axes field={field} later={later} index={index} resolution={rubric.resolution} />
       <Value field={field} later={later} index={index} currency={rubric.currency} />
     </>
+  );
+}
+
+/** Rows up to which all are laid out, and how high one is, px. */
+const mostAtOnce = 60;
+const rowHeight = 37;
+
+/** Units of which the differences are said in words. */
+const mostInWords = 12;
+
+/** What sets the others apart from one of them, in words. */
+function InWords({ field, seen, against }: { field: readonly Unit[]; seen: ReadonlySet<string>; against: Unit }) {
+  const others = field.filter((unit) => unit !== against && seen.has(unit.id));
+  const told = others.slice(0, mostInWords).map((unit) => unit.id);
+  const { data, error } = useQuery({
+    queryKey: ['in words', against.id, told],
+    queryFn: ({ signal }) =>
+      take(api.GET('/api/compare/words', { params: { query: { reference: against.id, unit: told } }, signal })),
+    enabled: told.length > 0,
+  });
+  const name = (id: string) => field.find((unit) => unit.id === id)?.model ?? id;
+  return (
+    <section className="card in-words" aria-label="In words">
+      <h2>Beside {against.model}, in words</h2>
+      {error !== null && <ProblemNote problem={asProblem(error)} />}
+      <dl>
+        {data?.map((unit) => (
+          <div key={unit.id}>
+            <dt>{name(unit.id)}</dt>
+            {unit.sentences.map((sentence) => (
+              <dd key={sentence}>{sentence}</dd>
+            ))}
+          </div>
+        ))}
+      </dl>
+      {others.length > told.length && (
+        <p className="note">
+          Of {others.length} units the first {told.length}: narrow the field for others.
+        </p>
+      )}
+    </section>
   );
 }
 
@@ -216,7 +259,7 @@ interface GridProps {
 function Grid({ units, seen, index, against, resolution }: GridProps) {
   const ofKinds = index === 'upgrade' ? 'upgrade' : 'repair';
   const kinds = useMemo(() => kindsOf(units, ofKinds), [units, ofKinds]);
-  const rows = useMemo(() => {
+  const all = useMemo(() => {
     const groupOf = (unit: Unit) => `${unit.desktop ? 'desktop' : 'notebook'} ${unit[index].group}`;
     const sizes = new Map<string, number>();
     for (const unit of units) sizes.set(groupOf(unit), (sizes.get(groupOf(unit)) ?? 0) + 1);
@@ -229,39 +272,68 @@ function Grid({ units, seen, index, against, resolution }: GridProps) {
       };
     });
   }, [units, index]);
+  const rows = all.filter(({ unit }) => seen.has(unit.id));
+  // Of a long field only what is in view is laid out.
+  const isLong = rows.length > mostAtOnce;
+  const box = useRef<HTMLDivElement>(null);
+  // eslint-disable-next-line react-hooks/incompatible-library -- nothing here is memoised by a compiler
+  const window = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => rowHeight,
+    overscan: 10,
+    enabled: isLong,
+  });
+  const inView = isLong ? window.getVirtualItems() : [];
+  const shown = isLong ? inView.map((item) => item.index) : rows.map((_, i) => i);
+  const above = inView[0]?.start ?? 0;
+  const below = isLong ? window.getTotalSize() - (inView.at(-1)?.end ?? 0) : 0;
   return (
-    <table className="plain field-grid">
-      <thead>
-        <tr>
-          <th scope="col">unit</th>
-          <th scope="col" className="numeric">
-            index
-          </th>
-          <th scope="col">
-            <span title={`Within a group not all can be told apart by more than ${resolution} points`}>group</span>
-          </th>
-          {kinds.map((kind) => (
-            <th key={kind} scope="col" className="turned">
-              <span>{label(kind)}</span>
+    <div
+      className={isLong ? 'grid-scroll long' : 'grid-scroll'}
+      ref={box}
+      {...(isLong && { tabIndex: 0, role: 'region', 'aria-label': 'Kind by kind, to scroll' })}
+    >
+      <table className="plain field-grid" aria-rowcount={rows.length + 1}>
+        <thead>
+          <tr>
+            <th scope="col">unit</th>
+            <th scope="col" className="numeric">
+              index
             </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(({ unit, opensGroup, alone }) => (
-          <Row
-            key={unit.id}
-            unit={unit}
-            hidden={!seen.has(unit.id)}
-            index={index}
-            kinds={kinds}
-            against={against}
-            opensGroup={opensGroup}
-            alone={alone}
-          />
-        ))}
-      </tbody>
-    </table>
+            <th scope="col">
+              <span title={`Within a group not all can be told apart by more than ${resolution} points`}>group</span>
+            </th>
+            {kinds.map((kind) => (
+              <th key={kind} scope="col" className="turned">
+                <span>{label(kind)}</span>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {above > 0 && <Space height={above} />}
+          {shown.map((i) => {
+            const row = rows[i];
+            return (
+              row !== undefined && (
+                <Row key={row.unit.id} position={i + 2} index={index} kinds={kinds} against={against} {...row} />
+              )
+            );
+          })}
+          {below > 0 && <Space height={below} />}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** The room of rows that are not in view. */
+function Space({ height }: { height: number }) {
+  return (
+    <tr aria-hidden="true" className="space">
+      <td style={{ height }} />
+    </tr>
   );
 }
 
@@ -272,8 +344,8 @@ function groupText(unit: Unit, group: number, alone: boolean): string {
 
 interface RowProps {
   unit: Unit;
-  /** Filtered away: it stays, unseen, so that it is back at once. */
-  hidden: boolean;
+  /** Which row of the table it is, the heading being the first. */
+  position: number;
   index: Index;
   kinds: readonly PartKind[];
   against: Unit | undefined;
@@ -281,11 +353,11 @@ interface RowProps {
   alone: boolean;
 }
 
-const Row = memo(function Row({ unit, hidden, index, kinds, against, opensGroup, alone }: RowProps) {
+const Row = memo(function Row({ unit, position, index, kinds, against, opensGroup, alone }: RowProps) {
   const ofKinds = index === 'upgrade' ? 'upgrade' : 'repair';
   const standing = unit[index];
   return (
-    <tr hidden={hidden} className={opensGroup ? 'opens-group' : undefined}>
+    <tr aria-rowindex={position} className={opensGroup ? 'opens-group' : undefined}>
       <th scope="row">
         <Link to={`/units/${unit.id}/verdict`}>{unit.model}</Link> <span className="code second">{unit.modelCode}</span>
       </th>

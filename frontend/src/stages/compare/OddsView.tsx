@@ -1,5 +1,5 @@
 import { Button, InputNumber, Select } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { useLongWork } from '../../api/useLongWork';
 import { ProblemNote } from '../../app/ProblemNote';
@@ -13,6 +13,8 @@ import { Takeaway } from './Takeaway';
 type Odds = Schemas['OddsView'];
 
 const first = 2_000;
+/** Units up to which the odds are drawn at once. */
+const few = 60;
 const mostPairs = 25;
 
 /** How sure the order is: the chance of each place and of each pair, over draws of the weights and of what is unknown. */
@@ -24,6 +26,13 @@ export function OddsView({ units }: { units: readonly Unit[] }) {
   const ids = units.map((unit) => unit.id);
   const run = (count: number) => work.start({ units: ids, index, seed: seed ?? 1, draws: count });
   const { result } = work;
+  const { start } = work;
+  const all = ids.join(',');
+  const isFew = ids.length <= few;
+  // A field that is small enough is drawn as soon as it is looked at.
+  useEffect(() => {
+    if (isFew) start({ units: all.split(','), index, seed: 1, draws: first });
+  }, [start, isFew, all, index]);
   const isOld = result !== null && (result.index !== index || result.seed !== seed);
   return (
     <>

@@ -4,6 +4,9 @@ import type { Unit } from './field';
 /** Ids that an address holds; beyond that only the whole shelf is taken away. */
 const most = 300;
 
+/** Units of a page that is published. */
+const mostOnPage = 60;
+
 interface Props {
   units: readonly Unit[];
   /** Odds to go with it. */
@@ -22,6 +25,11 @@ export function Takeaway({ units, odds }: Props) {
           {format.toUpperCase()}
         </a>
       ))}
+      {units.length >= 2 && units.length <= mostOnPage && (
+        <a href={`/api/compare/sheet?${named.join('&')}`} download="comparison.html">
+          Page for readers
+        </a>
+      )}
       {units.length > most && <span className="second">of the whole shelf</span>}
     </span>
   );
