@@ -12,8 +12,9 @@ public static class DemoData
     /// <param name="shelving">Puts units on the shelf.</param>
     /// <param name="store">What is kept.</param>
     /// <param name="folder">The folder of the demo data.</param>
+    /// <param name="also">What is written along with it, of the units' ids.</param>
     /// <exception cref="InvalidDataException">A file of it has a fault.</exception>
-    public static void Load(Desk desk, Shelving shelving, Store store, string folder)
+    public static void Load(Desk desk, Shelving shelving, Store store, string folder, Func<IReadOnlyList<string>, Writing>? also = null)
     {
         var records = Files(folder).Select(file => (File: file, Record: Read(file, RecordReader.ReadRecord))).ToList();
         // Also what was taken off the shelf since was once on it.
@@ -26,10 +27,12 @@ public static class DemoData
             var shelved = shelving.Shelve(stand, [.. records.Select(one => (one.Record, (IReadOnlyList<Fault>)[]))]);
             if (shelved.Value is not { } made)
                 return shelved.Refusal!;
+            var ids = made.Shelved.Select(put => put.Id).ToList();
             var byId = made.Shelved.Zip(records, (put, one) => (put.Id, one.Record)).ToDictionary(pair => pair.Id, pair => pair.Record, StringComparer.Ordinal);
             foreach (var (of, unit) in variants)
             {
                 var id = stand.FreeId(DocumentKind.Unit, Ids.Of(unit.Unit.ModelCode, "unit"));
+                ids.Add(id);
                 Check(stand, HeadDocuments.Merge(unit, HeadDocuments.TeardownOf(byId[of]), shared: true), id);
                 made.Writings.AddRange([new PutDocument(DocumentKind.Unit, id, 0, RecordJson.Canonical(unit)), new PutStanding(id, null, new(of, [of], false))]);
             }
@@ -40,6 +43,8 @@ public static class DemoData
                 Standing before = new(of, [of], false);
                 made.Writings.AddRange([new PutDocument(DocumentKind.Teardown, id, 0, RecordJson.Canonical(teardown)), new PutStanding(of, before, before with { Teardowns = [of, id] })]);
             }
+            if (also is not null)
+                made.Writings.Add(also(ids));
             return new Proposal<IReadOnlyList<Shelved>>("brought in the demo data", made.Writings, null, made.Shelved);
         });
         if (loaded.Refusal is { } refusal)

@@ -454,6 +454,43 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task An_empty_shelf_has_three_beginnings_and_sample_machines_are_left_again()
+    {
+        using var server = System.Diagnostics.Process.Start(new System.Diagnostics.ProcessStartInfo("dotnet", [Bench.App, "run", "--port", "0", "--data", bench.Folder("first-shelf")]) { RedirectStandardOutput = true })!;
+        try
+        {
+            var address = (await server.StandardOutput.ReadLineAsync(TestContext.Current.CancellationToken))!.Split(' ')[^1];
+            using var window = bench.Open();
+            window.Driver.Navigate().GoToUrl(address);
+            window.WaitForText("Nothing on the shelf yet");
+            window.SeriousFindings().ShouldBeEmpty();
+            window.Press("Look around");
+            window.WaitForText("These are sample machines", ".sample-band");
+            window.WaitForText("Corrie 14", "tbody");
+            window.SeriousFindings().ShouldBeEmpty();
+            window.Press("Leave the sample machines");
+            window.WaitForText("Nothing on the shelf yet");
+            window.Press("Log a machine");
+            window.Type("Maker", "Skerrow");
+            window.Type("Model", "Beck 13");
+            window.Type("Model code", "SB13-A");
+            window.Type("Bench", "Bench 3");
+            window.Press("Begin");
+            window.WaitForText("Enter logs the step");
+            // A machine of which nothing is known is a range, and no dot.
+            window.Driver.Navigate().GoToUrl(address);
+            window.WaitForText("SB13-A", "tbody");
+            window.Driver.FindElements(By.CssSelector(".axis .axis-dot")).ShouldBeEmpty();
+            window.Complaints().ShouldBeEmpty();
+        }
+        finally
+        {
+            server.Kill();
+            await server.WaitForExitAsync(TestContext.Current.CancellationToken);
+        }
+    }
+
+    [Fact]
     public void The_shelf_is_asked_which_machines_free_the_battery_in_under_five_minutes_without_glue()
     {
         using var window = bench.Open();

@@ -122,6 +122,26 @@ public sealed class DataAlwaysOpensTests : OpenHouse
     }
 
     [Fact]
+    public void Sample_machines_are_opened_on_an_empty_shelf_and_left_again_and_what_is_ones_own_stays()
+    {
+        var demo = System.IO.Path.Combine(AppContext.BaseDirectory, "demo");
+        var samples = new Samples(Desk, Shelving, Store);
+        samples.Leave("w").Refusal!.Kind.ShouldBe(RefusalKind.Conflict);
+        samples.Open("w", demo).Value!.Units.Count.ShouldBe(15);
+        samples.AreOpen.ShouldBeTrue();
+        samples.Open("w", demo).Refusal!.Kind.ShouldBe(RefusalKind.Conflict, "the shelf is not empty");
+        var own = Shelving.Shelve("w", RecordReader.ReadRecord(Example("3-modular"), [])!, [], "brought in").Value!.Id;
+        samples.Leave("w").Value.ShouldNotBeNull();
+        Shelf.Now.All.Select(unit => unit.Id).ShouldBe([own]);
+        samples.AreOpen.ShouldBeFalse();
+        samples.Open("w", demo).Refusal!.Kind.ShouldBe(RefusalKind.Conflict);
+        Shelving.Remove("w", own);
+        samples.Open("w", demo).Value!.Open.ShouldBeTrue();
+        Shelf.Now.All.Count.ShouldBe(15);
+        Shelf.Now.Unreadable.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void A_fault_in_the_demo_data_leaves_nothing_of_it()
     {
         var demo = Directory.CreateDirectory(System.IO.Path.Combine(Path, "demo")).FullName;

@@ -84,6 +84,7 @@ public static partial class WebHost
         builder.Services.AddSingleton<Shelving>();
         builder.Services.AddSingleton<Signing>();
         builder.Services.AddSingleton<RubricActs>();
+        builder.Services.AddSingleton<Samples>();
         builder.Services.AddSingleton<Workpieces>();
         builder.Services.AddSingleton<Odds>();
         builder.Services.AddSingleton<News>();

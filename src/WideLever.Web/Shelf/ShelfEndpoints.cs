@@ -12,7 +12,8 @@ namespace WideLever.Web.Shelf;
 /// <param name="Units">The units.</param>
 /// <param name="Unreadable">Units whose stored documents this version of the program cannot read.</param>
 /// <param name="UnreadableRubric">The rubric that is in use and cannot be read: the house rubric stands in for it; null: it can.</param>
-public sealed record ShelfView(RubricView Rubric, IReadOnlyList<ShelfUnitView> Units, IReadOnlyList<UnreadableUnit> Unreadable, UnreadableRubric? UnreadableRubric);
+/// <param name="Samples">Whether sample machines are on it.</param>
+public sealed record ShelfView(RubricView Rubric, IReadOnlyList<ShelfUnitView> Units, IReadOnlyList<UnreadableUnit> Unreadable, UnreadableRubric? UnreadableRubric, bool Samples);
 
 /// <summary>A unit that cannot be read: it is kept as it is, and its file can be taken away.</summary>
 /// <param name="Id">Its id.</param>
@@ -22,12 +23,16 @@ public sealed record UnreadableUnit(string Id, IReadOnlyList<Fault> Faults);
 /// <summary>The start page: the shelf, and what puts units on it and takes them off.</summary>
 public static class ShelfEndpoints
 {
+    private static readonly string DemoFolder = Path.Combine(AppContext.BaseDirectory, "demo");
+
     /// <summary>Maps the endpoints.</summary>
     public static void MapShelf(this RouteGroupBuilder api)
     {
         api.MapGet("/shelf", Get).WithName("getShelf");
         api.MapGet("/shelf/asked", Ask).WithName("askShelf").Produces<Problem>(422, "application/problem+json");
         api.MapGet("/shelf/asked/table", AskForTable).WithName("getAskedTable").Produces<string>(200, "text/csv").Produces<Problem>(422, "application/problem+json");
+        api.MapPost("/samples", (EditRequest request, Samples samples) => samples.Open(request.WindowId, DemoFolder).Answer()).WithName("openSamples").ProducesEdit();
+        api.MapDelete("/samples", (EditRequest request, Samples samples) => samples.Leave(request.WindowId).Answer()).WithName("leaveSamples").ProducesEdit();
         api.MapPost("/records", Import).WithName("importRecord")
             .Accepts<TeardownRecord>("application/json")
             .Produces<Shelved>(201).Produces<Problem>(422, "application/problem+json").Produces<Problem>(413, "application/problem+json");
@@ -42,12 +47,12 @@ public static class ShelfEndpoints
         api.MapPost("/units/{unitId}/restore", (EditRequest request, string unitId, Shelving shelving) => shelving.Restore(request.WindowId, unitId).AnswerDone()).WithName("restoreUnit").ProducesEdit();
     }
 
-    private static Ok<ShelfView> Get(House.Shelf shelf, RubricInUse rubric, CancellationToken cancellation)
+    private static Ok<ShelfView> Get(House.Shelf shelf, RubricInUse rubric, Samples samples, CancellationToken cancellation)
     {
         var snapshot = shelf.SummedUp(cancellation);
         return TypedResults.Ok(new ShelfView(
             RubricView.Of(snapshot.Under.Rubric), [.. snapshot.Units.Select(ShelfUnitView.Of)], [.. snapshot.Unreadable.Select(unit => new UnreadableUnit(unit.Id, unit.Faults))],
-            rubric.Unreadable));
+            rubric.Unreadable, samples.AreOpen));
     }
 
     private static Results<Ok<ShelfAnswer>, JsonHttpResult<Problem>> Ask(string[] q, House.Shelf shelf, CancellationToken cancellation)

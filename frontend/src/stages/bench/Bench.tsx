@@ -520,10 +520,17 @@ function Desk({
             {byHand === null && !goingBack && (
               <div className="log-scroll" ref={scroller} role="region" aria-label="Logged steps" tabIndex={0}>
                 {steps.length === 0 && (
-                  <p className="state">
-                    Nothing is logged yet. The first step is done on the {record.layers[0]}: type what it takes, such as{' '}
-                    <code>8 ph0 m2x5, 12 clips, lift cover &gt; inside</code>, or put it together by hand.
-                  </p>
+                  <div className="state">
+                    <p>Nothing is logged yet. The first step is done on the {record.layers[0]}.</p>
+                    <ul>
+                      <li>
+                        Say in your own words what you undo: <code>ten ph0 screws, m2 by 5</code>, or in short{' '}
+                        <code>10 ph0 m2x5, 12 clips, lift cover &gt; inside</code>. What is read stands below the line.
+                      </li>
+                      <li>Enter logs the step. What only you can know is asked beside the line, and never guessed.</li>
+                      <li>Ctrl Z takes back, By hand puts a step together without words, F1 lists the keys.</li>
+                    </ul>
+                  </div>
                 )}
                 <StepList
                   steps={steps}

@@ -4,7 +4,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { asProblem, type ShelfUnit } from '../../api/client';
 import { useAsked, useShelf } from '../../api/queries';
 import { machineClassValues, statusValues } from '../../api/schema';
-import { Empty, Failed, Loading } from '../../app/states';
+import { Failed, Loading } from '../../app/states';
 import { type ShelfDeed, shelfDeeds } from '../../app/views';
 import { axisItem } from '../../charts/axis';
 import { IndexAxis } from '../../charts/IndexAxis';
@@ -15,6 +15,8 @@ import { UnitTable } from './UnitTable';
 const ImportRecords = lazy(() => import('./ImportRecords').then((module) => ({ default: module.ImportRecords })));
 const Unreadable = lazy(() => import('./Unreadable').then((module) => ({ default: module.Unreadable })));
 const Ask = lazy(() => import('./Ask').then((module) => ({ default: module.Ask })));
+const FirstSteps = lazy(() => import('./FirstSteps').then((module) => ({ default: module.FirstSteps })));
+const SampleBand = lazy(() => import('./FirstSteps').then((module) => ({ default: module.SampleBand })));
 const NewUnit = lazy(() => import('./NewUnit').then((module) => ({ default: module.NewUnit })));
 
 const priceBands = [
@@ -96,11 +98,15 @@ export function Shelf() {
           <Unreadable shelf={data} />
         </Suspense>
       )}
+      {data.samples && (
+        <Suspense>
+          <SampleBand />
+        </Suspense>
+      )}
       {data.units.length === 0 && data.unreadable.length === 0 ? (
-        <Empty>
-          <h2>Nothing on the shelf yet</h2>
-          <p>Begin a unit by hand, or import record files: drop them anywhere on this page.</p>
-        </Empty>
+        <Suspense>
+          <FirstSteps onDeed={begin} />
+        </Suspense>
       ) : (
         <>
           <section className="card" aria-label="Both indices">
