@@ -85,10 +85,11 @@ public static class JobSheet
     {
         var unit = record.Unit;
         var steps = plan.Steps.Select(position => record.Steps[position]).ToList();
-        var units = plan.Parts.Select(part => part.Unit).DistinctBy(part => part.Id).ToList();
-        yield return new(Sort.Title, $"{string.Join(", ", plan.Parts.Select(part => part.Part.Id))}: {unit.Maker} {unit.Model}, {unit.ModelCode}", []);
+        var units = plan.Parts.Where(part => part.Service is null).Select(part => part.Unit).DistinctBy(part => part.Id).ToList();
+        var several = plan.Parts.Select(part => (part.Unit.Id, part.Service)).Distinct().Count() > 1;
+        yield return new(Sort.Title, $"{string.Join(", ", plan.Parts.Select(part => part.Service is { } service ? $"{part.Part.Id} ({service.Word()})" : part.Part.Id))}: {unit.Maker} {unit.Model}, {unit.ModelCode}", []);
         yield return new(Sort.Text, $"{Minutes(plan.Effort)} there and back under {rubric.Name}, revision {rubric.Revision.ToString(CultureInfo.InvariantCulture)}, in {(steps.Count == 1 ? "one step" : $"{steps.Count.ToString(CultureInfo.InvariantCulture)} steps")}"
-            + (units.Count > 1 ? $"; one after the other {Minutes(plan.Apart)}" : "") + $". The chance to come through without damage is {Percent(plan.Survival.Low, plan.Survival.High)}.", []);
+            + (several ? $"; one after the other {Minutes(plan.Apart)}" : "") + $". The chance to come through without damage is {Percent(plan.Survival.Low, plan.Survival.High)}.", []);
         foreach (var caution in new[] { Cautions.Text(Caution.Preparation).Text }.Concat(Cautions.OfDamage(record.Teardown).Select(caution => Cautions.Text(caution).Text)).Distinct())
             yield return new(Sort.Caution, caution, []);
 
@@ -104,9 +105,11 @@ public static class JobSheet
             yield return new(Sort.Ticked, Bought(purchase), []);
         foreach (var part in units.Where(part => bought.All(purchase => purchase.Place.Id != part.Id)))
         {
-            var asked = plan.Parts.Where(one => one.Unit.Id == part.Id && one.Part.Id != part.Id).Select(one => one.Part.Id).ToList();
+            var asked = plan.Parts.Where(one => one.Service is null && one.Unit.Id == part.Id && one.Part.Id != part.Id).Select(one => one.Part.Id).ToList();
             yield return new(Sort.Ticked, $"{part.Id}{(asked.Count > 0 ? $", which {string.Join(", ", asked)} {(asked.Count == 1 ? "is" : "are")} one piece with" : "")}: {Spare(part.Spare)}", []);
         }
+        if (units.Count + bought.Count + plan.UsedUp.Count == 0)
+            yield return new(Sort.Text, "Nothing: no part is swapped, and nothing is used up.", []);
         foreach (var used in plan.UsedUp)
             yield return new(Sort.Ticked, UsedUp(used), []);
 
@@ -120,6 +123,13 @@ public static class JobSheet
             yield return new(Sort.Numbered, $"{step.Title} ({step.Layer})", under);
         }
 
+        if (plan.Deeds.Count > 0)
+        {
+            yield return new(Sort.Heading, "Do", []);
+            foreach (var deed in plan.Deeds)
+                yield return new(Sort.Ticked, deed, []);
+            yield return new(Sort.Text, "What is done there is in none of the minutes above: they are the way there and back.", []);
+        }
         yield return new(Sort.Heading, "The tray", []);
         yield return new(Sort.Tray, "", []);
         foreach (var well in plan.Wells.Where(well => !well.StaysInPart))

@@ -30,6 +30,8 @@ public static class PlanWriter
             writer.WriteStartObject();
             writer.WriteString("part", part.Part.Id);
             writer.WriteString("serviceUnit", part.Unit.Id);
+            if (part.Service is { } service)
+                writer.WriteString("service", service.Word());
             Effort(writer, "effort", part.Alone);
             writer.WriteEndObject();
         }

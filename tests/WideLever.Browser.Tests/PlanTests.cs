@@ -51,6 +51,15 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
         window.Type("Screws left in the tray", "0");
         window.WaitForGone("left over", "section[aria-label=Back]");
         window.SeriousFindings().ShouldBeEmpty();
+
+        // A fan that is cleaned is not bought.
+        window.Go($"{Unit}/plan?for=battery");
+        field = window.Find("input#plan-parts");
+        field.SendKeys("fan: clean");
+        window.WaitForText("fan: clean", ".ant-select-dropdown:not(.ant-select-dropdown-hidden)");
+        field.SendKeys(Keys.Enter + Keys.Escape);
+        window.WaitForText("Clean fan: hold moving blades still", "section[aria-label=Do]");
+        window.Text("section[aria-label=Buy]").ShouldNotContain("fan");
         window.Complaints().ShouldBeEmpty();
     }
 

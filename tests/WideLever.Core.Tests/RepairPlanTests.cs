@@ -77,4 +77,43 @@ public sealed class RepairPlanTests
         RepairPlan.Of(record.Checked(), Examples.House, []).Troubles.ShouldHaveSingleItem();
         RepairPlan.Of(record.Checked(), Examples.House, [.. Enumerable.Range(0, 21).Select(i => $"p{i}")]).Troubles.ShouldHaveSingleItem().Message.ShouldContain("20");
     }
+
+    [Fact]
+    public void A_fan_is_cleaned_and_a_battery_swapped_in_one_opening_and_the_service_buys_nothing()
+    {
+        var plan = Plan(Build.Sealed(), "battery", "fan:clean");
+        plan.Steps.ShouldBe(Plan(Build.Sealed(), "battery", "fan").Steps);
+        plan.Deeds.ShouldHaveSingleItem().ShouldStartWith("Clean fan: ");
+        plan.Parts.Select(part => part.Service).ShouldBe([null, Service.Clean]);
+        plan.UsedUp.ShouldNotContain(used => used.What == Consumable.Paste);
+    }
+
+    [Fact]
+    public void What_need_only_be_in_view_or_without_power_goes_no_further()
+    {
+        var record = Build.Sealed();
+        record = record with
+        {
+            Parts = [.. record.Parts, Build.Part("hinge", PartKind.Hinge), Build.Part("heatsink", PartKind.Thermal), Build.Part("speakers", PartKind.Speakers) with { Layer = "inside" }],
+            Steps = [.. record.Steps, Build.Step("hinges", "inside", new Unscrew { Count = 6, Drive = Drive.Cross, Size = "PH1" }) with { Frees = ["hinge"] }, Build.Step("cooling", "inside", new Slide()) with { Frees = ["heatsink"] }],
+        };
+        Ids(Plan(record, "hinge:tighten")).ShouldBe(["base", "power"]);
+        Ids(Plan(record, "hinge")).ShouldBe(["base", "power", "hinges"]);
+        Ids(Plan(record, "battery:drain")).ShouldBe(["base", "power"]);
+        Ids(Plan(record, "speakers:reseat")).ShouldBe(["base", "power"]);
+        Plan(record, "heatsink:paste").UsedUp.ShouldContain(new UsedUp(Consumable.Paste, null, null));
+        // Both in one opening take no more than the longer of them, and never more than one after the other.
+        var both = Plan(record, "hinge:tighten", "heatsink:paste");
+        Ids(both).ShouldBe(["base", "power", "cooling"]);
+        both.Apart.ShouldBe(Plan(record, "hinge:tighten").Effort.Value + Plan(record, "heatsink").Effort.Value, 1e-9);
+
+        string[] Ids(RepairPlan plan) => [.. plan.Steps.Select(position => record.Steps[position].Id)];
+    }
+
+    [Theory]
+    [InlineData("fan:paste", "\"paste\" is nothing that is done to a fan")]
+    [InlineData("fan:polish", "there is no part \"fan:polish\"")]
+    [InlineData("wing:clean", "there is no part \"wing\"")]
+    public void A_service_that_makes_no_sense_is_told(string asked, string message) =>
+        RepairPlan.Of(Build.Sealed().Checked(), Examples.House, [asked]).Troubles.ShouldHaveSingleItem().Message.ShouldBe(message);
 }

@@ -9,8 +9,12 @@ namespace WideLever.Core.Planning;
 /// <summary>A part that a plan brings out.</summary>
 /// <param name="Part">The part that was asked for.</param>
 /// <param name="Unit">Its service unit: what is bought and swapped.</param>
-/// <param name="Alone">Effort of bringing that out by itself.</param>
-public sealed record PlannedPart(Part Part, Part Unit, EffortSeconds Alone);
+/// <param name="Alone">Effort of bringing that out by itself, or of as much as the service asks for.</param>
+/// <param name="Service">What is done to it; null: it is swapped.</param>
+public sealed record PlannedPart(Part Part, Part Unit, EffortSeconds Alone, Service? Service = null)
+{
+    internal Reaching Reaching => Service is { } service ? Services.ReachingOf(service) : Reaching.Out;
+}
 
 /// <summary>A tool that a plan takes, with the sizes that its screws ask for.</summary>
 /// <param name="Tool">The tool.</param>
@@ -96,13 +100,16 @@ public sealed record RepairPlan
     /// <summary>What is used up.</summary>
     public required IReadOnlyList<UsedUp> UsedUp { get; init; }
 
+    /// <summary>What is done to the parts that are not swapped, as lines of a list; none of it is in the effort.</summary>
+    public required IReadOnlyList<string> Deeds { get; init; }
+
     /// <summary>What doing it in one opening saves, s.</summary>
     public double Saved => Math.Max(0, Apart - Effort.Value);
 
     /// <summary>The plan for some parts, or why there is none.</summary>
     /// <param name="record">The record.</param>
     /// <param name="rubric">The rubric.</param>
-    /// <param name="parts">Ids of the parts; what is named twice is planned once.</param>
+    /// <param name="parts">Ids of the parts, each by itself or with what is done to it, <c>fan:clean</c>; what is named twice is planned once.</param>
     /// <param name="cancellation">Ends a search that nobody waits for.</param>
     /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
     public static (RepairPlan? Plan, IReadOnlyList<PlanTrouble> Troubles) Of(CheckedRecord record, Rubric rubric, IReadOnlyList<string> parts, CancellationToken cancellation = default)
@@ -119,19 +126,30 @@ public sealed record RepairPlan
         var planned = new List<PlannedPart>();
         foreach (var id in parts.Distinct())
         {
-            if (!record.Graph.PartPositions.TryGetValue(id, out var position))
-                troubles.Add(new(id, $"there is no part \"{id}\""));
+            var (named, service) = Asked(id, record);
+            if (!record.Graph.PartPositions.TryGetValue(named, out var position))
+                troubles.Add(new(id, $"there is no part \"{named}\""));
+            else if (service is { } done && !Services.Of(record.Record.Parts[position].Kind).Contains(done))
+                troubles.Add(new(id, $"\"{done.Word()}\" is nothing that is done to a {record.Record.Parts[position].Kind.Name()}"));
+            else if (service is { } served && Services.ReachingOf(served) != Reaching.Out)
+            {
+                var part = record.Record.Parts[position];
+                if (ways.Joint([(position, Services.ReachingOf(served))], cancellation) is { } way)
+                    planned.Add(new(part, part, ways.Effort(way), served));
+                else
+                    troubles.Add(new(id, served == Service.Drain ? "no step that disconnects the power can be reached" : $"it is not known where {named} is in view"));
+            }
             else if (ServiceUnits.Of(record.Record.Parts[position], record, rubric) is not { } unit)
                 troubles.Add(new(id, $"it is not known what would be swapped for {id}: how it is held, or what it is within, is unknown"));
             else if (routes[unit.Id] is not { } route)
                 troubles.Add(new(id, unit.Id == id ? $"no way to {id} is known" : $"no way to {unit.Id} is known, which {id} is one piece with"));
             else
-                planned.Add(new(record.Record.Parts[position], unit, ways.Effort(route)));
+                planned.Add(new(record.Record.Parts[position], unit, ways.Effort(route), service));
         }
         if (troubles.Count > 0)
             return (null, troubles);
-        var units = planned.DistinctBy(one => one.Unit.Id).ToList();
-        if (ways.Joint([.. units.Select(one => record.Graph.PartPositions[one.Unit.Id])], cancellation) is not { } steps)
+        var units = planned.DistinctBy(one => (one.Unit.Id, one.Reaching)).ToList();
+        if (ways.Joint([.. units.Select(one => (record.Graph.PartPositions[one.Unit.Id], one.Reaching))], cancellation) is not { } steps)
             return (null, [new("", "these parts cannot come out in one opening")]);
         var chosen = steps.Select(position => record.Record.Steps[position]).ToList();
         return (new()
@@ -143,7 +161,8 @@ public sealed record RepairPlan
             Survival = SurvivalOf(chosen, rubric),
             Tools = ToolsOf(chosen),
             Wells = SortingTray.Of(chosen),
-            UsedUp = UsedUpBy(chosen),
+            UsedUp = UsedUpBy(chosen, planned),
+            Deeds = [.. planned.Where(part => part.Service is not null).Select(part => Services.Deed(part.Service!.Value, part.Part.Id))],
         }, []);
     }
 
@@ -163,6 +182,17 @@ public sealed record RepairPlan
     ];
 
     private static Count? Sum(IEnumerable<TeardownAction> actions) => actions.Aggregate((Count?)new Count(0, 0), (sum, action) => sum is { } known && action.Count is { } more ? known + more : null);
+
+    /// <summary>A part that was asked for, and what is to be done to it.</summary>
+    private static (string Part, Service? Service) Asked(string text, CheckedRecord record) =>
+        !record.Graph.PartPositions.ContainsKey(text) && text.LastIndexOf(':') is > 0 and var at && WordList.TryParse<Service>(text[(at + 1)..], out var service) ? (text[..at], service) : (text, null);
+
+    private static IReadOnlyList<UsedUp> UsedUpBy(IReadOnlyList<Step> steps, List<PlannedPart> planned)
+    {
+        var used = UsedUpBy(steps);
+        var renews = planned.Exists(part => part.Service == Service.Paste) && !used.Any(one => one.What == Consumable.Paste);
+        return renews ? [.. used, new(Consumable.Paste, null, null)] : used;
+    }
 
     private static IReadOnlyList<UsedUp> UsedUpBy(IReadOnlyList<Step> steps) =>
     [

@@ -69,6 +69,16 @@ public sealed class WaysIn
         return search.Joint([.. parts.Select(position => IsOnlyInView(record, record.Record.Parts[position]) ? [] : Goal(search, record.Record.Parts[position], position))], cancellation);
     }
 
+    /// <summary>As <see cref="Joint(IReadOnlyList{int}, CancellationToken)"/>, where some parts need only be in view and some ask for no more than the power off.</summary>
+    /// <param name="goals">Positions of the parts, and how far it has to go for each.</param>
+    /// <param name="cancellation">Ends a search that nobody waits for.</param>
+    /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
+    public IReadOnlyList<int>? Joint(IReadOnlyList<(int Part, Reaching Reaching)> goals, CancellationToken cancellation = default)
+    {
+        var search = Search(cancellation);
+        return search.Joint([.. goals.Select(goal => Goal(search, goal.Part, goal.Reaching))], cancellation);
+    }
+
     /// <summary>Charged effort of some steps.</summary>
     public EffortSeconds Effort(IReadOnlyList<int> steps)
     {
@@ -81,6 +91,18 @@ public sealed class WaysIn
     /// <summary>Whether a part is in view and no step frees it, so that nothing is known of its way but that it is no shorter.</summary>
     public static bool IsOnlyInView(CheckedRecord record, Part part) =>
         part is { Fitted: true, Layer: not null } && record.Graph.Freeing[record.Graph.PartPositions[part.Id]].Count == 0;
+
+    private IReadOnlyList<int> Goal(RouteSearch search, int position, Reaching reaching)
+    {
+        var part = record.Record.Parts[position];
+        if (reaching == Reaching.PowerOff)
+            return record.Graph.Disconnecting;
+        if (reaching == Reaching.Out)
+            return IsOnlyInView(record, part) ? [] : Goal(search, part, position);
+        // In view it is where it is seen, or where the steps that free it are done.
+        var layers = part.Layer is { } layer ? [record.Graph.LayerPositions[layer]] : record.Graph.Freeing[position].Select(step => record.Graph.LayerOf[step]).Distinct();
+        return [.. layers.SelectMany(inside => search.Open(inside, powerOff: true))];
+    }
 
     private RouteSearch Search(CancellationToken cancellation) => new(record, Efforts, powerFirst, cancellation);
 

@@ -17,7 +17,7 @@ public static class PlanCommands
     public static Command CreatePlan()
     {
         var file = new Argument<string>("FILE") { Description = "A record file" };
-        var parts = new Option<string[]>("--for") { Description = "The parts to bring out, by id", HelpName = "PART[,PART…]", Required = true };
+        var parts = new Option<string[]>("--for") { Description = "The parts to bring out, by id, or with what is done to them, such as fan:clean", HelpName = "PART[,PART…]", Required = true };
         var rubricFile = new Option<string?>("--rubric") { Description = "A rubric file in the place of the house rubric", HelpName = "FILE" };
         var schools = new Option<string[]>("--school") { Description = "Another answer to a school, such as powerFirst=whereBlocking", HelpName = "name=option" };
         var sheet = new Option<string?>("--as") { Description = "A sheet to work by: html or markdown; left out, JSON", HelpName = "html|markdown" };

@@ -19,6 +19,7 @@ public static class PlanEndpoints
     {
         api.MapGet("/units/{unitId}/plan", GetAsync).WithName("getPlan").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
         api.MapGet("/units/{unitId}/upgrade", GetUpgradeAsync).WithName("getUpgrade").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+        api.MapGet("/services", () => TypedResults.Ok<IReadOnlyList<KindServices>>([.. WordList.Members<PartKind>().Select(kind => new KindServices(kind, Services.Of(kind))).Where(one => one.Services.Count > 0)])).WithName("getServices");
         api.MapGet("/units/{unitId}/symptoms", GetSymptoms).WithName("getSymptoms").Produces<Problem>(404, "application/problem+json");
         api.MapGet("/settings/symptoms", (Store store) => TypedResults.Ok(List(store))).WithName("getSymptomList");
         api.MapPut("/settings/symptoms", PutSymptoms).WithName("putSymptomList").Accepts<SymptomList>("application/json").ProducesEdit();

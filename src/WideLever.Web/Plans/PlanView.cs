@@ -11,6 +11,11 @@ namespace WideLever.Web.Plans;
 /// <param name="Troubles">Why; none where there is a plan.</param>
 public sealed record PlanAnswer(PlanView? Plan, IReadOnlyList<PlanTrouble> Troubles);
 
+/// <summary>What can be done to the parts of a kind without swapping them.</summary>
+/// <param name="Kind">The kind.</param>
+/// <param name="Services">The services.</param>
+public sealed record KindServices(PartKind Kind, IReadOnlyList<Service> Services);
+
 /// <summary>What brings some parts out in one opening.</summary>
 public sealed record PlanView
 {
@@ -41,6 +46,9 @@ public sealed record PlanView
     /// <summary>What is used up.</summary>
     public required IReadOnlyList<UsedUp> UsedUp { get; init; }
 
+    /// <summary>What is done to the parts that are not swapped; none of it is in the effort.</summary>
+    public required IReadOnlyList<string> Deeds { get; init; }
+
     /// <summary>The wells that its screws go into.</summary>
     public required IReadOnlyList<WellView> Wells { get; init; }
 
@@ -54,7 +62,7 @@ public sealed record PlanView
         var met = new HashSet<Caution>();
         return new()
         {
-            Parts = [.. plan.Parts.Select(part => new PlannedPartView(part.Part.Id, part.Unit.Id, EffortView.Of(part.Alone), part.Unit.Spare, bought.FirstOrDefault(one => one.Place.Id == part.Part.Id) is { } purchase ? PurchaseView.Of(purchase) : null))],
+            Parts = [.. plan.Parts.Select(part => new PlannedPartView(part.Part.Id, part.Unit.Id, EffortView.Of(part.Alone), part.Unit.Spare, bought.FirstOrDefault(one => one.Place.Id == part.Part.Id) is { } purchase ? PurchaseView.Of(purchase) : null, part.Service))],
             Steps = [.. plan.Steps.Select(position => record.Steps[position]).Select(step => new PlanStepView(step.Id, step.Title, step.Layer, step.DisconnectsPower, WorkWords.Out(step, plan.Wells), WorkWords.Back(step, plan.Wells),
                 [.. Core.Benching.Cautions.For(record, step, packSwollen: false).Where(caution => met.Add(caution.Caution))], step.Surprises, step.Advice, step.Tightening))],
             Back = [.. WayBack.Of([.. plan.Steps.Select(position => record.Steps[position])]).Select(step => step.Id)],
@@ -64,6 +72,7 @@ public sealed record PlanView
             Survival = QuantityView.Of(plan.Survival),
             Tools = plan.Tools,
             UsedUp = plan.UsedUp,
+            Deeds = plan.Deeds,
             Wells = [.. plan.Wells.Select(WellView.Of)],
             Cautions = [Core.Benching.Cautions.Text(Caution.Preparation), .. Core.Benching.Cautions.OfDamage(record.Teardown).Select(Core.Benching.Cautions.Text)],
         };
@@ -76,7 +85,8 @@ public sealed record PlanView
 /// <param name="Alone">Effort of bringing that out by itself.</param>
 /// <param name="Spare">What is known of the spare.</param>
 /// <param name="Module">The module that is bought for it; null: the spare is.</param>
-public sealed record PlannedPartView(string Part, string ServiceUnit, EffortView Alone, Spare Spare, PurchaseView? Module);
+/// <param name="Service">What is done to it; null: it is swapped.</param>
+public sealed record PlannedPartView(string Part, string ServiceUnit, EffortView Alone, Spare Spare, PurchaseView? Module, Service? Service);
 
 /// <summary>A step of a plan.</summary>
 /// <param name="Id">Its id.</param>

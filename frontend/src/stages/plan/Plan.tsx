@@ -11,7 +11,7 @@ import { minutes } from '../../format';
 import { Numeric } from '../../record/fields';
 import { countText } from '../../record/counts';
 import { label } from '../../words';
-import { asked, boughtText, countAtEnd, sheetOf, spareText, usedUpText } from './plan';
+import { asked, boughtText, countAtEnd, services, sheetOf, spareText, usedUpText } from './plan';
 import { SymptomView } from './SymptomView';
 import { UpgradeView } from './UpgradeView';
 
@@ -62,9 +62,20 @@ function RepairView({ unit }: { unit: Unit }) {
     enabled: parts.length > 0,
     placeholderData: (before) => before,
   });
+  const served = useQuery({
+    queryKey: ['services'],
+    queryFn: ({ signal }) => take(api.GET('/api/services', { signal })),
+    staleTime: Infinity,
+  });
   const options = unit.record.parts
     .filter((part) => part.fitted !== false || parts.includes(part.id))
-    .map((part) => ({ value: part.id, label: part.id, kind: label(part.kind) }));
+    .flatMap((part) => [
+      { value: part.id, label: part.id },
+      ...(served.data?.find((one) => one.kind === part.kind)?.services ?? []).map((service) => ({
+        value: `${part.id}:${service}`,
+        label: `${part.id}: ${services[service]}`,
+      })),
+    ]);
   return (
     <>
       <section className="card plan-choice" aria-label="What comes out">
@@ -75,9 +86,10 @@ function RepairView({ unit }: { unit: Unit }) {
           id="plan-parts"
           aria-label="Parts to bring out"
           mode="multiple"
+          showSearch={{ optionFilterProp: 'label' }}
           maxCount={20}
           className="plan-parts"
-          placeholder="Choose one part or several: they come out in one opening"
+          placeholder="Choose parts, or what to do to them: all in one opening"
           value={parts}
           options={options}
           onChange={(chosen: string[]) =>
@@ -101,7 +113,7 @@ function RepairView({ unit }: { unit: Unit }) {
           <p>
             {options.length === 0
               ? 'No part is recorded yet: parts come from Bench and Parts.'
-              : 'Choose what has to come out. The plan is the least work that frees all of it in one opening.'}
+              : 'Choose what has to come out, or what is to be done. The plan is the least work for all of it in one opening.'}
           </p>
         </Empty>
       ) : plan.data === undefined ? (
@@ -134,6 +146,9 @@ function Planned({ unit, plan, name }: { unit: Unit; plan: PlanView; name: strin
   const chance = (of: number) => `${Math.round(100 * of)} %`;
   const { low, high } = plan.survival;
   const withOthers = plan.parts.filter((part) => part.part !== part.serviceUnit);
+  const bought = [
+    ...new Map(plan.parts.filter((part) => part.service === null).map((part) => [part.serviceUnit, part])).values(),
+  ];
   return (
     <>
       <section className="card" aria-label="What it takes">
@@ -178,7 +193,8 @@ function Planned({ unit, plan, name }: { unit: Unit; plan: PlanView; name: strin
         <section className="card plan-list" aria-label="Buy">
           <h2>Buy</h2>
           <ul>
-            {[...new Map(plan.parts.map((part) => [part.serviceUnit, part])).values()].map((part) => (
+            {bought.length + plan.usedUp.length === 0 && <li>Nothing: no part is swapped, and nothing is used up.</li>}
+            {bought.map((part) => (
               <li key={part.serviceUnit}>
                 {part.module === null ? (
                   <>
@@ -195,6 +211,17 @@ function Planned({ unit, plan, name }: { unit: Unit; plan: PlanView; name: strin
           </ul>
         </section>
       </div>
+      {plan.deeds.length > 0 && (
+        <section className="card plan-list" aria-label="Do">
+          <h2>Do</h2>
+          <ul>
+            {plan.deeds.map((deed) => (
+              <li key={deed}>{deed}</li>
+            ))}
+          </ul>
+          <p className="note">What is done there is in none of the minutes above: they are the way there and back.</p>
+        </section>
+      )}
       <div className="plan-ways">
         <section className="card" aria-label="In">
           <h2>In</h2>

@@ -8,6 +8,16 @@ export function asked(search: string | null): string[] {
   return [...new Set((search ?? '').split(',').filter((id) => id !== ''))];
 }
 
+/** What is done to a part that is not swapped. */
+export const services: Record<Schemas['Service'], string> = {
+  clean: 'clean',
+  paste: 'renew the paste',
+  tighten: 'tighten',
+  reseat: 'reseat',
+  rescue: 'rescue what is on it',
+  drain: 'drain',
+};
+
 /** Kinds that modules are sold for. */
 export const upgradeKinds = ['memory', 'storage', 'battery', 'wireless', 'clockCell'] as const;
 export type UpgradeKind = (typeof upgradeKinds)[number];
