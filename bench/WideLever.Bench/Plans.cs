@@ -19,6 +19,12 @@ internal static class Plans
         string[] goals = ["part-12", "part-41", "part-63", "part-77", "part-80"];
         Time("ways to all parts, one by one", () => new WaysIn(record, RubricReader.House).Routes().Count);
         Time("five parts in one opening (limit: 200 ms)", () => RepairPlan.Of(record, RubricReader.House, goals).Plan!.Steps.Count);
+        // Four places of the same record, forty modules of as many sizes and prices, with a limit of the machine, so that no sum can be left out early.
+        List<Part> places = [.. record.Record.Parts.Select((part, i) => i is 12 or 41 or 63 or 77 ? part with { Kind = PartKind.Memory, Capacity = new() { Fitted = 8, Max = new() { Maker = 64 } }, Interface = new() { Form = "SO-DIMM", Generation = "DDR5", Sides = 2 } } : part)];
+        var machine = CheckedRecord.Of(record.Record with { Parts = places, Unit = record.Record.Unit with { Ceilings = new() { Memory = new() { Maker = 200 } } } }, RubricReader.House);
+        var random = new Random(20_261_128);
+        List<Module> modules = [.. Enumerable.Range(0, 40).Select(i => new Module { Number = $"m{i}", Kind = PartKind.Memory, Form = "SO-DIMM", Generation = "DDR5", Sides = 1, Capacity = 8 + 1.25 * i, Price = new() { Amount = 20 + random.Next(200) } })];
+        Time("40 modules for 4 places (limit: 100 ms)", () => UpgradePlan.Of(machine, RubricReader.House, new(PartKind.Memory, 64, null), modules).Choices.Count);
     }
 
     private static void Time(string what, Func<int> work)

@@ -112,5 +112,21 @@ public sealed class PlanEndpointsTests(Bench bench) : IClassFixture<Bench>
         JsonNode.DeepEquals((await bench.GetAsync("/api/settings/symptoms")).Body, shipped).ShouldBeTrue();
     }
 
+    [Fact]
+    public async Task A_plan_has_its_cost_beside_the_machine_and_its_services_are_listed_by_kind()
+    {
+        var id = await bench.ImportAsync("1-two-routes");
+        var cost = (await bench.GetAsync($"/api/units/{id}/plan/cost?for=battery,fan:clean&rate=60")).Body!;
+        var plan = (await bench.GetAsync($"/api/units/{id}/plan?for=battery,fan:clean")).Body!["plan"]!;
+        ((double)cost["time"]!).ShouldBe((double)plan["effort"]!["value"]! / 60, 1e-9);
+        cost["units"]!.AsArray().Select(unit => (string)unit!["unit"]!).ShouldBe(["battery"]);
+        ((double)cost["sum"]!).ShouldBe((double)cost["parts"]! + (double)cost["time"]! + (double)cost["risk"]!, 1e-9);
+        ((string)plan["parts"]![1]!["service"]!).ShouldBe("clean");
+        foreach (var wrong in new[] { "for=battery&rate=-1", "for=battery&rate=NaN", "for=wing&rate=60" })
+            (await bench.GetAsync($"/api/units/{id}/plan/cost?{wrong}")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, wrong);
+        (await bench.GetAsync($"/api/units/{id}/plan/cost?for=battery")).Status.ShouldBe(HttpStatusCode.BadRequest);
+        (await bench.GetAsync("/api/services")).Body!.AsArray().Single(one => (string)one!["kind"]! == "hinge")!["services"]!.ToJsonString().ShouldBe("""["tighten"]""");
+    }
+
     private static async Task<JsonNode> UpgradeAsync(Bench own, string id, string query) => (await own.GetAsync($"/api/units/{id}/upgrade?{query}")).Body!;
 }

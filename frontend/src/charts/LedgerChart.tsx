@@ -20,8 +20,11 @@ interface Props {
 
 /** From 100 down to the index, kind by kind. Its twin in words is the list below it. */
 export function LedgerChart({ name, ledgers, names = [] }: Props) {
-  const { rows, rowHeight, height, indices, whole, ticks } = layOut(ledgers, from, to);
+  const { rows, rowHeight, height, indices, whole, ticks, start } = layOut(ledgers, from, to);
   const end = height - 36 - ledgers.length * barHeight;
+  // Two strokes across a line that does not begin at 0.
+  const broken = (y: number) =>
+    start > 0 && <path className="ledger-break" d={`M${from + 8} ${y + 7}l6 -14m4 14l6 -14`} />;
   return (
     <svg
       className="ledger-chart"
@@ -41,6 +44,12 @@ export function LedgerChart({ name, ledgers, names = [] }: Props) {
         all
       </text>
       <line className="ledger-index" x1={from} x2={whole} y1={11} y2={11} />
+      {broken(11)}
+      {start > 0 && (
+        <text className="ledger-name" x={from - 30} y={height - 6}>
+          the axis begins at
+        </text>
+      )}
       {names.map((what, which) => (
         <g key={what}>
           <rect className={looks[which]} x={from + 8 + which * 170} width={22} y={20} height={8} />
@@ -87,6 +96,7 @@ export function LedgerChart({ name, ledgers, names = [] }: Props) {
             y1={end + which * barHeight + top}
             y2={end + which * barHeight + top}
           />
+          {broken(end + which * barHeight + top)}
           <text className="ledger-figure" x={at + 8} y={end + which * barHeight + top + 4}>
             {ledgers[which]?.index.toFixed(1)}
           </text>

@@ -50,4 +50,15 @@ describe('the ledger as a drawing', () => {
     expect(last?.map((bar) => bar.left)).toEqual([70, 85]);
     expect(last?.map((bar) => bar.from)).toEqual(indices);
   });
+
+  it('shows what was lost and not what was kept: the axis begins below the lowest index', () => {
+    const start = (...indices: number[]) =>
+      layOut(
+        indices.map((index) => ({ index, costs: [{ name: 'fan', points: 100 - index }] })),
+        100,
+        1100,
+      ).start;
+    expect([start(70), start(75, 92), start(96), start(12), start(3)]).toEqual([60, 70, 90, 0, 0]);
+    expect(layOut([before], 100, 1100).ticks[0]?.value).toBe(60);
+  });
 });

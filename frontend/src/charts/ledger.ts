@@ -36,14 +36,23 @@ export interface LedgerLayout {
   indices: number[];
   whole: number;
   ticks: { value: number; x: number }[];
+  /** Where the axis begins; above 0 it is broken, and says so. */
+  start: number;
 }
 
 export const barHeight = 13;
 const besides = 11;
 
+/** The ten below the lowest index: what was kept takes no room from what was lost. */
+function startOf(ledgers: readonly Spent[]): number {
+  const lowest = Math.min(...ledgers.map((ledger) => ledger.index));
+  return Math.max(0, Math.floor((lowest - 4) / 10) * 10);
+}
+
 /** From 100 down to the index: a bar for each cost, the dearest first, each beginning where the one before it ended. Ledgers that are laid beside each other share rows and their order. */
 export function layOut(ledgers: readonly Spent[], from: number, to: number): LedgerLayout {
-  const scale = scaleLinear([0, 100], [from, to]);
+  const start = startOf(ledgers);
+  const scale = scaleLinear([start, 100], [from, to]);
   const rowHeight = barHeight + besides + (ledgers.length - 1) * barHeight;
   const costs = ledgers.map((ledger) => new Map(ledger.costs.map((cost) => [cost.name, cost.points])));
   const dearest = (name: string) => Math.max(...costs.map((of) => of.get(name) ?? 0));
@@ -78,5 +87,6 @@ export function layOut(ledgers: readonly Spent[], from: number, to: number): Led
     indices: ledgers.map((ledger) => scale(ledger.index)),
     whole: scale(100),
     ticks: scale.ticks(5).map((value) => ({ value, x: scale(value) })),
+    start,
   };
 }

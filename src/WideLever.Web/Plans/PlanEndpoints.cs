@@ -18,6 +18,7 @@ public static class PlanEndpoints
     public static void MapPlans(this RouteGroupBuilder api)
     {
         api.MapGet("/units/{unitId}/plan", GetAsync).WithName("getPlan").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+        api.MapGet("/units/{unitId}/plan/cost", GetCost).WithName("getRepairCost").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
         api.MapGet("/units/{unitId}/upgrade", GetUpgradeAsync).WithName("getUpgrade").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
         api.MapGet("/services", () => TypedResults.Ok<IReadOnlyList<KindServices>>([.. WordList.Members<PartKind>().Select(kind => new KindServices(kind, Services.Of(kind))).Where(one => one.Services.Count > 0)])).WithName("getServices");
         api.MapGet("/units/{unitId}/symptoms", GetSymptoms).WithName("getSymptoms").Produces<Problem>(404, "application/problem+json");
@@ -58,6 +59,19 @@ public static class PlanEndpoints
         return format == "markdown"
             ? TypedResults.File(Encoding.UTF8.GetBytes(JobSheet.Markdown(plan, record, piece.Rubric, bought)), "text/markdown; charset=utf-8", $"{unitId}-job.md")
             : TypedResults.File(Encoding.UTF8.GetBytes(JobSheet.Html(plan, record, piece.Rubric, bought)), "text/html; charset=utf-8", $"{unitId}-job.html");
+    }
+
+    private static Results<Ok<RepairCostView>, JsonHttpResult<Problem>> GetCost(string unitId, string? @for, double rate, Workpieces workpieces, CancellationToken cancellation)
+    {
+        var found = workpieces.Find(unitId);
+        if (found.Value is not { } piece)
+            return Problems.Of(found.Refusal!);
+        if (rate is not (>= 0 and <= 1e5))
+            return Problems.Faulty([new("rate", "must be 0 to 100000")]);
+        var (plan, troubles) = RepairPlan.Of(piece.Record, piece.Rubric, Asked(@for), cancellation);
+        return plan is null
+            ? Problems.Faulty([.. troubles.Select(trouble => new Fault(trouble.Part.Length == 0 ? "for" : $"for {trouble.Part}", trouble.Message))])
+            : TypedResults.Ok(RepairCostView.Of(RepairCost.Of(plan, piece.Record, piece.Rubric, rate, cancellation)));
     }
 
     private static async Task<Results<Ok<UpgradeAnswer>, JsonHttpResult<Problem>>> GetUpgradeAsync(

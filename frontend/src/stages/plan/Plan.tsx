@@ -11,6 +11,7 @@ import { minutes } from '../../format';
 import { Numeric } from '../../record/fields';
 import { countText } from '../../record/counts';
 import { label } from '../../words';
+import { CostCard } from './CostCard';
 import { asked, boughtText, countAtEnd, services, sheetOf, spareText, usedUpText } from './plan';
 import { SymptomView } from './SymptomView';
 import { UpgradeView } from './UpgradeView';
@@ -132,7 +133,13 @@ function RepairView({ unit }: { unit: Unit }) {
           </ul>
         </section>
       ) : (
-        <Planned key={parts.join(',')} unit={unit} plan={plan.data.plan} name={`${unit.id} ${parts.join(',')}`} />
+        <Planned
+          key={parts.join(',')}
+          unit={unit}
+          plan={plan.data.plan}
+          parts={parts}
+          name={`${unit.id} ${parts.join(',')}`}
+        />
       )}
     </>
   );
@@ -142,7 +149,14 @@ const kindOf = (unit: Unit, part: string) => unit.record.parts.find((one) => one
 
 const sentence = (text: string) => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}.`;
 
-function Planned({ unit, plan, name }: { unit: Unit; plan: PlanView; name: string }) {
+interface PlannedProps {
+  unit: Unit;
+  plan: PlanView;
+  parts: readonly string[];
+  name: string;
+}
+
+function Planned({ unit, plan, parts, name }: PlannedProps) {
   const chance = (of: number) => `${Math.round(100 * of)} %`;
   const { low, high } = plan.survival;
   const withOthers = plan.parts.filter((part) => part.part !== part.serviceUnit);
@@ -249,6 +263,7 @@ function Planned({ unit, plan, name }: { unit: Unit; plan: PlanView; name: strin
           )}
         </section>
       </div>
+      <CostCard unit={unit} parts={parts} />
       <p className="note">
         Under the rubric in use, for {unit.record.unit.modelCode}. The maker’s safety sheet, local codes and licensed
         practice come first.
