@@ -9,6 +9,40 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
 {
     private const string Unit = "/units/cr14-2a7";
 
+    /// <summary>A4 and Letter, inches.</summary>
+    private static readonly (double Width, double Height)[] papers = [(8.27, 11.69), (8.5, 11)];
+
+    /// <summary>What is in view, printed.</summary>
+    private static (int Pages, string Text) Printed(Window window, double width, double height)
+    {
+        var printed = (Dictionary<string, object?>)window.Driver.ExecuteCdpCommand("Page.printToPDF", new() { ["paperWidth"] = width, ["paperHeight"] = height })!;
+        using var pdf = PdfDocument.Open(Convert.FromBase64String((string)printed["data"]!));
+        return (pdf.NumberOfPages, string.Concat(pdf.GetPages().Select(page => page.Text)));
+    }
+
+    [Fact]
+    public async Task The_verdict_sheet_prints_on_two_pages_at_most_with_its_text_in_it_and_is_accessible()
+    {
+        using var window = bench.Open();
+        using var http = bench.Http();
+        foreach (var unit in new[] { "cr14-2a7", "tt15-0", "oh11-r" })
+        {
+            var sheet = await http.GetStringAsync($"/api/units/{unit}/sheet", TestContext.Current.CancellationToken);
+            window.Driver.SwitchTo().NewWindow(WindowType.Tab);
+            window.Driver.Navigate().GoToUrl($"data:text/html;base64,{Convert.ToBase64String(System.Text.Encoding.UTF8.GetBytes(sheet))}");
+            window.SeriousFindings().ShouldBeEmpty(unit);
+            foreach (var (width, height) in papers)
+            {
+                var (pages, text) = Printed(window, width, height);
+                pages.ShouldBeLessThanOrEqualTo(2, $"{unit} on {width} by {height}");
+                foreach (var said in new[] { unit.ToUpperInvariant(), "The way in", "Where points were lost", "Tools", "What this is and is not" })
+                    text.Replace(" ", "", StringComparison.Ordinal).ShouldContain(said.Replace(" ", "", StringComparison.Ordinal));
+            }
+            window.Driver.Close();
+            window.Driver.SwitchTo().Window(window.Driver.WindowHandles[0]);
+        }
+    }
+
     [Fact]
     public async Task Battery_and_fan_are_planned_together_printed_and_put_back_with_one_screw_missing()
     {
@@ -30,11 +64,11 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
         var sheet = await bench.Http().GetStringAsync("/api/units/cr14-2a7/plan/sheet?for=battery,fan", TestContext.Current.CancellationToken);
         window.Driver.SwitchTo().NewWindow(WindowType.Tab);
         window.Driver.Navigate().GoToUrl($"data:text/html;base64,{Convert.ToBase64String(System.Text.Encoding.UTF8.GetBytes(sheet))}");
-        var printed = (Dictionary<string, object?>)window.Driver.ExecuteCdpCommand("Page.printToPDF", new() { ["paperWidth"] = 8.27, ["paperHeight"] = 11.69, ["preferCSSPageSize"] = true })!;
-        using (var pdf = PdfDocument.Open(Convert.FromBase64String((string)printed["data"]!)))
+        window.SeriousFindings().ShouldBeEmpty();
+        foreach (var (width, height) in papers)
         {
-            pdf.NumberOfPages.ShouldBeLessThanOrEqualTo(3);
-            var text = string.Concat(pdf.GetPages().Select(page => page.Text));
+            var (pages, text) = Printed(window, width, height);
+            pages.ShouldBeLessThanOrEqualTo(3);
             foreach (var said in new[] { minutes.Replace(" min", " minutes", StringComparison.Ordinal), "Lay out", "Buy", "BW-B56", "Undo 8 PH0 screws", "well 1", "8 PH0 screws M2 × 5 from well 1", "Caution" })
                 text.Replace(" ", "", StringComparison.Ordinal).ShouldContain(said.Replace(" ", "", StringComparison.Ordinal));
         }
@@ -50,6 +84,8 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
         window.WaitForText("One screw is left over", "section[aria-label=Back]");
         window.Type("Screws left in the tray", "0");
         window.WaitForGone("left over", "section[aria-label=Back]");
+        window.Type("Screws that are missing", "1");
+        window.WaitForText("One screw is missing: look for it in and under the machine before power", "section[aria-label=Back]");
         window.SeriousFindings().ShouldBeEmpty();
 
         // A fan that is cleaned is not bought.

@@ -41,6 +41,9 @@ public sealed record UpgradePlan
     /// <summary>The rule by which one is taken.</summary>
     public const string Rule = "Of those that reach the goal within the budget: first those of which nothing has to be looked at, then without a goal the largest, then the cheapest, then the largest, then the least work.";
 
+    /// <summary>Places that are opened at once, and sizes for one of them, up to which all choices are gone through.</summary>
+    public const int MostPlaces = 4, MostSizes = 60;
+
     /// <summary>What there is now, GB or Wh, as far as it is known; null: the kind has none.</summary>
     public double? Has { get; init; }
 
@@ -67,7 +70,8 @@ public sealed record UpgradePlan
     /// <param name="cancellation">Ends a search that nobody waits for.</param>
     /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
     public static UpgradePlan Of(CheckedRecord record, Rubric rubric, UpgradeAsk ask, IReadOnlyList<Module> modules, CancellationToken cancellation = default) =>
-        new Search(record, rubric, ask, modules, cancellation).Run();
+        // What has no capacity has no goal.
+        new Search(record, rubric, rubric.Headroom.Contains(ask.Kind) ? ask : ask with { Goal = null }, modules, cancellation).Run();
 
     /// <summary>A place that can be filled anew.</summary>
     private sealed record Place(Part Part, int Position, IReadOnlyList<Option> Options);
@@ -132,6 +136,8 @@ public sealed record UpgradePlan
                 else
                     places.Add(new(part, record.Graph.PartPositions[part.Id], Options(part, offered)));
             }
+            if (places.Count > MostPlaces)
+                said.Add($"Of its {places.Count} places at most {MostPlaces} are opened at once.");
             if (places.Count > 0 && places.TrueForAll(place => place.Options.Count == 0))
                 places.Clear();
             return places;
@@ -163,7 +169,13 @@ public sealed record UpgradePlan
                 said.Add($"{option.Fit.Module.Number} does not go into {place.Id}: {option.Fit.Against[0]}.");
             fit.RemoveAll(option => option.Fit.Against.Count > 0);
             // What has no capacity is not told apart by it.
-            return hasCapacity ? [.. fit.DistinctBy(option => (option.Capacity, option.Looks))] : fit;
+            if (!hasCapacity)
+                return fit;
+            List<Option> sizes = [.. fit.DistinctBy(option => (option.Capacity, option.Looks))];
+            if (sizes.Count <= MostSizes)
+                return sizes;
+            said.Add($"Of {sizes.Count} sizes for {place.Id} the {MostSizes} that cost least for what they have are gone through.");
+            return [.. sizes.OrderBy(option => option.Price / Math.Max(option.Capacity, 1e-9)).Take(MostSizes).OrderBy(option => option.Price)];
         }
 
         private List<Found> Unbeaten(List<Place> places, List<Part> all, double? most)
@@ -174,6 +186,8 @@ public sealed record UpgradePlan
             {
                 cancellation.ThrowIfCancellationRequested();
                 List<Place> open = [.. Chosen(places, opened)];
+                if (open.Count > MostPlaces)
+                    continue;
                 if (ways.Joint([.. open.Select(place => place.Position)], cancellation) is not { } steps)
                     continue;
                 var effort = ways.Effort(steps);
@@ -201,7 +215,7 @@ public sealed record UpgradePlan
         }
 
         /// <summary>A module for each place: of the same capacity the cheapest, and where the machine has no limit nothing that costs more and has less.</summary>
-        private static List<Picks> Combined(List<Place> filled, double? most)
+        private List<Picks> Combined(List<Place> filled, double? most)
         {
             List<Picks> picks = [new(0, 0, false, [])];
             foreach (var place in filled)
@@ -209,6 +223,7 @@ public sealed record UpgradePlan
                 var longer = new Dictionary<(double, bool), Picks>();
                 foreach (var one in picks)
                 {
+                    cancellation.ThrowIfCancellationRequested();
                     foreach (var option in place.Options)
                     {
                         var capacity = one.Capacity + option.Capacity;

@@ -8,11 +8,16 @@ import { Numeric } from '../../record/fields';
 import { amount } from './plan';
 
 const kept = 'wide-lever rate';
+/** What an hour costs until somebody says otherwise. */
+const usual = 60;
 
 /** Repair or replace: parts, time at a rate and the risk, beside the price of the machine; and part or assembly, where both can be bought. */
 export function CostCard({ unit, parts }: { unit: Unit; parts: readonly string[] }) {
-  const [rate, setRate] = useState<number | null>(() => Number(localStorage.getItem(kept) ?? '60'));
-  const hour = rate !== null && Number.isFinite(rate) && rate >= 0 ? rate : 0;
+  const [rate, setRate] = useState<number | null>(() => {
+    const before = Number(localStorage.getItem(kept) ?? NaN);
+    return Number.isFinite(before) && before >= 0 ? before : usual;
+  });
+  const hour = Math.max(0, rate ?? 0);
   const cost = useQuery({
     queryKey: ['cost', unit.id, unit.revision, unit.teardownRevision, parts, hour],
     queryFn: ({ signal }) =>

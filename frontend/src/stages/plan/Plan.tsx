@@ -327,6 +327,11 @@ function Back({ plan, name }: { plan: PlanView; name: string }) {
                 <li key={i}>{line}</li>
               ))}
               {step.tightening.length > 0 && <li>Tighten in this order: {step.tightening.join(', ')}.</li>}
+              {step.surprises.map((surprise, i) => (
+                <li key={`met ${i}`} className="second">
+                  Met here on the way in: {surprise.text}
+                </li>
+              ))}
             </ul>
           </li>
         ))}
@@ -335,8 +340,17 @@ function Back({ plan, name }: { plan: PlanView; name: string }) {
         Screws left in the tray{' '}
         <Numeric name="Screws left in the tray" value={kept.left} onChange={(left) => change({ ...kept, left })} />
       </p>
-      <p role="status" className={kept.left !== null && kept.left > 0 ? 'warning' : ''}>
-        {countAtEnd(kept.left, done, steps.length)}
+      <p>
+        Screws that are missing{' '}
+        <Numeric
+          name="Screws that are missing"
+          placeholder="none"
+          value={kept.missing}
+          onChange={(missing) => change({ ...kept, missing })}
+        />
+      </p>
+      <p role="status" className={(kept.left ?? 0) > 0 || (kept.missing ?? 0) > 0 ? 'warning' : ''}>
+        {countAtEnd(kept.left, kept.missing, done, steps.length)}
       </p>
       <p className="note">
         The first start may take longer than usual and may ask for the clock; a fan that runs up once is no fault. What
@@ -351,22 +365,25 @@ interface Kept {
   back: string[];
   /** Screws counted in the tray; null: not counted. */
   left: number | null;
+  /** Screws that are neither in a hole nor in the tray; null: none that is known. */
+  missing: number | null;
 }
 
 const keyOf = (name: string) => `wide-lever plan ${name}`;
 
 function read(name: string): Kept {
   const kept = localStorage.getItem(keyOf(name));
-  if (kept === null) return { back: [], left: null };
+  if (kept === null) return { back: [], left: null, missing: null };
   try {
-    const { back, left } = JSON.parse(kept) as Partial<Kept>;
+    const { back, left, missing } = JSON.parse(kept) as Partial<Kept>;
     return {
       back: Array.isArray(back) ? back.filter((id) => typeof id === 'string') : [],
       left: typeof left === 'number' ? left : null,
+      missing: typeof missing === 'number' ? missing : null,
     };
   } catch (error) {
     // What another program left there is no tick of ours.
-    if (error instanceof SyntaxError) return { back: [], left: null };
+    if (error instanceof SyntaxError) return { back: [], left: null, missing: null };
     throw error;
   }
 }

@@ -29,9 +29,12 @@ describe('plan', () => {
   });
 
   it('warns of a screw that is left over, before power', () => {
-    expect(countAtEnd(null, 2, 4)).toBe('2 of 4 steps are back.');
-    expect(countAtEnd(0, 4, 4)).toBe('All is back, and the tray is empty.');
-    expect(countAtEnd(1, 4, 4)).toContain('find its hole before power');
-    expect(countAtEnd(null, 4, 4)).toContain('Count what is left');
+    expect(countAtEnd(null, null, 2, 4)).toBe('2 of 4 steps are back.');
+    expect(countAtEnd(0, 0, 4, 4)).toBe('All is back, and the tray is empty.');
+    expect(countAtEnd(1, null, 4, 4)).toContain('find its hole before power');
+    expect(countAtEnd(null, null, 4, 4)).toContain('Count what is left');
+    // One that is nowhere is worse than one that is left.
+    expect(countAtEnd(1, 1, 2, 4)).toContain('One screw is missing');
+    expect(countAtEnd(0, 2, 4, 4)).toContain('2 screws are missing: look for them');
   });
 });

@@ -102,7 +102,9 @@ export function spareText(spare: Schemas['Spare']): string {
 }
 
 /** What the count at the end says. */
-export function countAtEnd(left: number | null, back: number, steps: number): string {
+export function countAtEnd(left: number | null, missing: number | null, back: number, steps: number): string {
+  if (missing !== null && missing > 0)
+    return `${missing === 1 ? 'One screw is' : `${missing} screws are`} missing: look for ${missing === 1 ? 'it' : 'them'} in and under the machine before power. Loose metal on a board is a short, and in a pack a fire.`;
   if (back < steps) return `${back} of ${steps} steps are back.`;
   if (left === null) return 'All steps are back. Count what is left in the tray before power.';
   if (left === 0) return 'All is back, and the tray is empty.';
