@@ -38,12 +38,26 @@ function random(seed) {
 
 const reads = ['', '/bench', '/verdict', '/reasons', '/doubt', '/what-if', '/effort-schools', '/record'];
 
+// Seldomer, one at a time: what a reader asks.
+const asked = [
+  (id) => ['summary', `/api/units/${id}/summary`],
+  (id) => ['verdict sheet', `/api/units/${id}/sheet`],
+  (id) => ['symptoms', `/api/units/${id}/symptoms`],
+  (id) => ['plan', `/api/units/${id}/plan?for=battery,fan:clean`],
+  (id) => ['job sheet', `/api/units/${id}/plan/sheet?for=battery`],
+  (id) => ['repair cost', `/api/units/${id}/plan/cost?for=battery&rate=60`],
+  (id) => ['tray', `/api/units/${id}/tray`],
+  () => ['shelf asked', '/api/shelf/asked?q=battery%20minutes%205&q=battery%20glue%200'],
+  (id, other) => ['in words', `/api/compare/words?reference=${id}&unit=${other}`],
+  (id, other) => ['comparison page', `/api/compare/sheet?unit=${id}&unit=${other}`],
+];
+
 async function window(number) {
   const below = random(number);
   const own = { 'X-Window': `load-${number}` };
   while (performance.now() < end) {
     const id = ids[below(ids.length)];
-    const act = below(20);
+    const act = below(22);
     if (act < 8) await ask(`unit${reads[act]}`, `/api/units/${id}${reads[act]}`, 'GET', undefined, own);
     else if (act < 10) await ask('shelf', '/api/shelf', 'GET', undefined, own);
     else if (act < 15) {
@@ -60,6 +74,10 @@ async function window(number) {
     } else if (act === 18) {
       const some = [...new Set(Array.from({ length: 60 }, () => ids[below(ids.length)]))];
       await ask('odds of 60, 2,000 draws', '/api/compare/odds', 'POST', { units: some, index: 'combined', seed: number, draws: 2_000 }, own);
+    } else if (act > 19) {
+      const other = ids[below(ids.length)];
+      const [name, path] = asked[below(asked.length)](id, other === id ? ids.find((one) => one !== id) : other);
+      await ask(name, path, 'GET', undefined, own);
     } else await ask('schools of 10', '/api/compare/schools', 'POST', { units: ids.slice(below(ids.length - 10)).slice(0, 10), index: 'repair' }, own);
   }
 }
