@@ -142,6 +142,16 @@ public sealed class DataAlwaysOpensTests : OpenHouse
     }
 
     [Fact]
+    public void Two_windows_that_open_the_sample_machines_at_once_open_them_once()
+    {
+        var demo = System.IO.Path.Combine(AppContext.BaseDirectory, "demo");
+        var samples = new Samples(Desk, Shelving, Store);
+        var outcomes = Enumerable.Range(0, 4).AsParallel().WithDegreeOfParallelism(4).Select(i => samples.Open($"w{i}", demo)).ToList();
+        outcomes.Count(outcome => outcome.Value is not null).ShouldBe(1);
+        Shelf.Now.All.Count.ShouldBe(15);
+    }
+
+    [Fact]
     public void A_fault_in_the_demo_data_leaves_nothing_of_it()
     {
         var demo = Directory.CreateDirectory(System.IO.Path.Combine(Path, "demo")).FullName;
