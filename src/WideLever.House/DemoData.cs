@@ -13,14 +13,15 @@ public static class DemoData
     /// <param name="store">What is kept.</param>
     /// <param name="folder">The folder of the demo data.</param>
     /// <param name="also">What is written along with it, of the units' ids.</param>
+    /// <returns>Whether it was loaded.</returns>
     /// <exception cref="InvalidDataException">A file of it has a fault.</exception>
-    public static void Load(Desk desk, Shelving shelving, Store store, string folder, Func<IReadOnlyList<string>, Writing>? also = null)
+    public static bool Load(Desk desk, Shelving shelving, Store store, string folder, Func<IReadOnlyList<string>, Writing>? also = null)
     {
         var records = Files(folder).Select(file => (File: file, Record: Read(file, RecordReader.ReadRecord))).ToList();
         // Also what was taken off the shelf since was once on it.
         bool IsOver() => store.Documents.Shelf().Count > 0 || records.Exists(one => store.Documents.Revision(DocumentKind.Unit, Ids.Of(one.Record.Unit.ModelCode, "unit")) > 0);
         if (IsOver())
-            return;
+            return false;
         var variants = Files(Path.Combine(folder, "variants")).Select(file => (Of: Owner(file), Unit: Read(file, RecordReader.ReadUnit))).ToList();
         var teardowns = Files(Path.Combine(folder, "teardowns")).Select(file => (Of: Owner(file), Teardown: Read(file, RecordReader.ReadTeardown))).ToList();
         var loaded = desk.Do<IReadOnlyList<Shelved>>("demo", stand =>
@@ -53,6 +54,7 @@ public static class DemoData
         });
         if (loaded.Refusal is { Kind: not RefusalKind.Conflict } refusal)
             throw new InvalidDataException($"the demo data has a fault: {string.Join("; ", refusal.Faults.Select(fault => $"{fault.At}: {fault.Message}"))}");
+        return loaded.Value is not null;
     }
 
     private static IEnumerable<string> Files(string folder) => Directory.EnumerateFiles(folder, "*.json").Order(StringComparer.Ordinal);

@@ -27,8 +27,7 @@ public sealed class Samples(Desk desk, Shelving shelving, Store store)
         if (desk.Do<SampleShelf>(windowId, stand => Again(stand)) is { Value: not null } again)
             return again;
         var made = default(SampleShelf);
-        DemoData.Load(desk, shelving, store, folder, units => Keep(made = new(units, true)));
-        return made is null ? Refusal.Conflict("Sample machines come on an empty shelf, and this one has machines on it, or had these once.") : made;
+        return !DemoData.Load(desk, shelving, store, folder, units => Keep(made = new(units, true))) || made is null ? Refusal.Conflict("Sample machines come on an empty shelf, and this one has machines on it, or had these once.") : made;
     }
 
     /// <summary>Takes the sample machines off the shelf; what else was put on it stays.</summary>
