@@ -29,7 +29,7 @@ public static class ComparisonSheet
     /// <summary>The page as HTML.</summary>
     public static string Html(IReadOnlyList<ComparedUnit> units, Rubric rubric, string rubricSha256, string? despite)
     {
-        var body = new StringBuilder($"<h1>{Title(units)}</h1>");
+        var body = new StringBuilder($"<h1>{Safe(Title(units))}</h1>");
         foreach (var text in Before(units, rubric, despite))
             body.Append(CultureInfo.InvariantCulture, $"<p>{Safe(text)}</p>");
         body.Append(CultureInfo.InvariantCulture, $"<table><tr>{string.Concat(Columns.Select(column => $"<th scope=\"col\">{column}</th>"))}</tr>");
@@ -45,7 +45,7 @@ public static class ComparisonSheet
     /// <summary>The page as Markdown.</summary>
     public static string Markdown(IReadOnlyList<ComparedUnit> units, Rubric rubric, string rubricSha256, string? despite)
     {
-        var text = new StringBuilder($"# {Title(units)}\n\n");
+        var text = new StringBuilder($"# {SheetText.Markdown(Title(units))}\n\n");
         foreach (var before in Before(units, rubric, despite))
             text.Append(CultureInfo.InvariantCulture, $"{SheetText.Markdown(before)}\n\n");
         text.Append(CultureInfo.InvariantCulture, $"| {string.Join(" | ", Columns)} |\n|{string.Concat(Columns.Select(_ => " --- |"))}\n");
@@ -56,7 +56,7 @@ public static class ComparisonSheet
         return text.Append(CultureInfo.InvariantCulture, $"\n## What this is and is not\n\n{SheetText.Markdown(After(rubric, rubricSha256))}\n").ToString();
     }
 
-    private static string Title(IReadOnlyList<ComparedUnit> units) => units.Count == 2 ? Safe($"{units[0].Model} and {units[1].Model}") : $"{units.Count.ToString(CultureInfo.InvariantCulture)} machines side by side";
+    private static string Title(IReadOnlyList<ComparedUnit> units) => units.Count == 2 ? $"{units[0].Model} and {units[1].Model}" : $"{units.Count.ToString(CultureInfo.InvariantCulture)} machines side by side";
 
     private static IEnumerable<string> Before(IReadOnlyList<ComparedUnit> units, Rubric rubric, string? despite)
     {

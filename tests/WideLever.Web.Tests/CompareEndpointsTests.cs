@@ -245,5 +245,8 @@ public sealed class CompareEndpointsTests(Bench bench) : IClassFixture<Bench>
         var early = await own.Window.GetStringAsync($"/api/compare/sheet?unit={second}&unit={first}&despite=shown%20at%20a%20fair");
         early.ShouldContain("Published before the day until which it was to be kept: shown at a fair");
         early.ShouldNotContain("<script");
+        // A name is encoded once, in the heading and in the page's title.
+        early.ShouldContain("and &lt;script&gt;alert(1)&lt;/script&gt;</h1>");
+        early.ShouldContain("and &lt;script&gt;alert(1)&lt;/script&gt;</title>");
     }
 }

@@ -1,5 +1,7 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using WideLever.Core.Planning;
+using WideLever.Interchange;
 using WideLever.Web.Commands;
 
 namespace WideLever.Web.Tests;
@@ -101,6 +103,7 @@ public sealed class PlanEndpointsTests(Bench bench) : IClassFixture<Bench>
             return answer.Body!;
         }
         var shipped = (await bench.GetAsync("/api/settings/symptoms")).Body!;
+        Symptoms.Faults(SymptomsFile.House.Symptoms).ShouldBeEmpty();
         await PutAsync("""{"symptoms": [{"text": "hums", "looks": [{"kind": "battery", "why": "its lead"}, {"kind": "fan", "why": "its bearing"}]}]}""", HttpStatusCode.OK);
         (await AskAsync()).Select(one => (string)one!["text"]!).ShouldBe(["hums"]);
         ((string)(await bench.GetAsync("/api/settings/symptoms")).Body!["symptoms"]![0]!["looks"]![0]!["kind"]!).ShouldBe("battery");
