@@ -86,7 +86,8 @@ public static class RankDraws
         TensorPrimitives.Multiply(first, second, first);
     }
 
-    private static ulong Mixed(ulong seed, ulong block, ulong stream)
+    /// <summary>Where the stream of a seed, a block and a number of its own starts.</summary>
+    internal static ulong Mixed(ulong seed, ulong block, ulong stream)
     {
         var state = seed;
         state = SplitMix(ref state) ^ block;
@@ -94,8 +95,9 @@ public static class RankDraws
         return SplitMix(ref state);
     }
 
+    /// <summary>The next word of a stream: splitmix64.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static ulong SplitMix(ref ulong state)
+    internal static ulong SplitMix(ref ulong state)
     {
         var z = state += 0x9E37_79B9_7F4A_7C15;
         z = (z ^ z >> 30) * 0xBF58_476D_1CE4_E5B9;

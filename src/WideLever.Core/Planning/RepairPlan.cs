@@ -126,25 +126,11 @@ public sealed record RepairPlan
         var planned = new List<PlannedPart>();
         foreach (var id in parts.Distinct())
         {
-            var (named, service) = Asked(id, record);
-            if (!record.Graph.PartPositions.TryGetValue(named, out var position))
-                troubles.Add(new(id, $"there is no part \"{named}\""));
-            else if (service is { } done && !Services.Of(record.Record.Parts[position].Kind).Contains(done))
-                troubles.Add(new(id, $"\"{done.Word()}\" is nothing that is done to a {record.Record.Parts[position].Kind.Name()}"));
-            else if (service is { } served && Services.ReachingOf(served) != Reaching.Out)
-            {
-                var part = record.Record.Parts[position];
-                if (ways.Joint([(position, Services.ReachingOf(served))], cancellation) is { } way)
-                    planned.Add(new(part, part, ways.Effort(way), served));
-                else
-                    troubles.Add(new(id, served == Service.Drain ? "no step that disconnects the power can be reached" : $"it is not known where {named} is in view"));
-            }
-            else if (ServiceUnits.Of(record.Record.Parts[position], record, rubric) is not { } unit)
-                troubles.Add(new(id, $"it is not known what would be swapped for {id}: how it is held, or what it is within, is unknown"));
-            else if (routes[unit.Id] is not { } route)
-                troubles.Add(new(id, unit.Id == id ? $"no way to {id} is known" : $"no way to {unit.Id} is known, which {id} is one piece with"));
+            var (part, _, trouble) = Alone(id, record, rubric, ways, routes, cancellation);
+            if (part is not null)
+                planned.Add(part);
             else
-                planned.Add(new(record.Record.Parts[position], unit, ways.Effort(route), service));
+                troubles.Add(new(id, trouble!));
         }
         if (troubles.Count > 0)
             return (null, troubles);
@@ -166,7 +152,38 @@ public sealed record RepairPlan
         }, []);
     }
 
-    private static Quantity SurvivalOf(IEnumerable<Step> steps, Rubric rubric)
+    /// <summary>A part by itself, with the steps that it takes, or why it cannot be planned.</summary>
+    /// <param name="id">Id of the part, or with what is done to it, <c>fan:clean</c>.</param>
+    /// <param name="record">The record.</param>
+    /// <param name="rubric">The rubric.</param>
+    /// <param name="ways">The ways of the record.</param>
+    /// <param name="routes">The routes of all its parts.</param>
+    /// <param name="cancellation">Ends a search that nobody waits for.</param>
+    /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
+    internal static (PlannedPart? Part, IReadOnlyList<int> Steps, string? Trouble) Alone(
+        string id, CheckedRecord record, Rubric rubric, WaysIn ways, Dictionary<string, IReadOnlyList<int>?> routes, CancellationToken cancellation)
+    {
+        var (named, service) = Asked(id, record);
+        if (!record.Graph.PartPositions.TryGetValue(named, out var position))
+            return (null, [], $"there is no part \"{named}\"");
+        var part = record.Record.Parts[position];
+        if (service is { } done && !Services.Of(part.Kind).Contains(done))
+            return (null, [], $"\"{done.Word()}\" is nothing that is done to a {part.Kind.Name()}");
+        if (service is { } served && Services.ReachingOf(served) != Reaching.Out)
+        {
+            return ways.Joint([(position, Services.ReachingOf(served))], cancellation) is { } way
+                ? (new(part, part, ways.Effort(way), served), way, null)
+                : (null, [], served == Service.Drain ? "no step that disconnects the power can be reached" : $"it is not known where {named} is in view");
+        }
+        if (ServiceUnits.Of(part, record, rubric) is not { } unit)
+            return (null, [], $"it is not known what would be swapped for {id}: how it is held, or what it is within, is unknown");
+        if (routes[unit.Id] is not { } route)
+            return (null, [], unit.Id == id ? $"no way to {id} is known" : $"no way to {unit.Id} is known, which {id} is one piece with");
+        return (new(part, unit, ways.Effort(route), service), route, null);
+    }
+
+    /// <summary>The chance to come through some steps without damage, 0..1.</summary>
+    internal static Quantity SurvivalOf(IEnumerable<Step> steps, Rubric rubric)
     {
         var all = steps.SelectMany(step => step.Actions).Aggregate(new Scoring.Criteria.Survival(1, 1, 1), (chance, action) => chance * Scoring.Criteria.Survival.Of(action, rubric));
         return Quantity.Between(all.Low, all.Value, all.High);
