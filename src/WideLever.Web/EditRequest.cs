@@ -68,6 +68,10 @@ public static class Answers
         return builder;
     }
 
+    /// <summary>What an endpoint that only tells can answer with.</summary>
+    public static RouteHandlerBuilder ProducesProblems(this RouteHandlerBuilder builder) =>
+        builder.Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+
     /// <summary>The value, or the refusal as a problem.</summary>
     public static Results<Ok<T>, JsonHttpResult<Problem>> Answer<T>(this Outcome<T> outcome) where T : class =>
         outcome.Value is { } value ? TypedResults.Ok(value) : Problems.Of(outcome.Refusal!);

@@ -9,7 +9,7 @@ public sealed class AccessTests(Bench bench) : IClassFixture<Bench>
     [
         "/", "/compare", "/compare?view=pair", "/rubrics", "/units/cr14-2a7/intake", "/units/cr14-2a7/bench", "/units/cr14-2a7/parts", "/units/cr14-2a7/verdict", "/units/cr14-2a7/verdict?view=way-in",
         "/units/cr14-2a7/verdict?view=ledger", "/units/cr14-2a7/verdict?view=reasons", "/units/cr14-2a7/verdict?view=what-if", "/units/oh11-r/verdict?view=doubt",
-        "/units/cr14-2a7/verdict?view=effort", "/units/oh11-r/verdict", "/units/cr14-2a7/plan?for=battery,fan", "/units/cr14-2a7/plan?view=upgrade", "/units/cr14-2a7/plan?view=symptom",
+        "/units/cr14-2a7/verdict?view=effort", "/units/oh11-r/verdict", "/units/cr14-2a7/plan?for=battery,fan", "/units/cr14-2a7/plan?view=upgrade", "/units/cr14-2a7/plan?view=symptom", "/units/cr14-2a7/plan?view=years",
         "/units/none/verdict", "/nowhere", "/devices/pedal.html",
     ];
 

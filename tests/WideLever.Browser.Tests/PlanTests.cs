@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using System.Text.Json.Nodes;
 using OpenQA.Selenium;
 using UglyToad.PdfPig;
 
@@ -147,5 +148,90 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
         window.WaitForText("there and back", ".plan-sum");
         window.Driver.Url.ShouldEndWith("for=battery%2Ctouchpad");
         window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task A_symptom_noted_on_a_machine_leads_to_its_keyboard_and_that_is_laid_beside_the_top_case()
+    {
+        var record = await bench.RecordAsync("cr14-2a7");
+        record["unit"]!["modelCode"] = "CR14-K";
+        var parts = record["parts"]!.AsArray();
+        var keyboard = parts.Single(part => (string)part!["id"]! == "keyboard")!;
+        keyboard["within"] = "topcase";
+        keyboard["advice"] = JsonNode.Parse("""[{"kind": "symptom", "text": "keys stick in the cold"}]""");
+        parts.Add(JsonNode.Parse("""{"id": "topcase", "kind": "topCase", "mounting": "screwed", "spare": {"price": {"amount": 150, "currency": "EUR"}, "source": "maker"}}"""));
+        // The top case comes out as the keyboard does, with a step of its own.
+        var steps = record["steps"]!.AsArray();
+        var step = steps.Single(one => one!["frees"]?.AsArray().Any(part => (string)part! == "keyboard") == true)!.DeepClone();
+        (step["id"], step["title"], step["frees"]) = ("topcase", "Take the top case off", new JsonArray("topcase"));
+        steps.Add(step);
+        var unit = await bench.FreshAsync("CR14-K", record.ToJsonString());
+
+        using var window = bench.Open($"/units/{unit}/plan?view=symptom");
+        window.Choose("Symptom", "keys stick in the cold");
+        window.WaitForText("noted on this machine", "section[aria-label='Where to look']");
+        window.Press("The way there and back");
+        window.WaitForText("keyboard alone:", "section[aria-label='Repair or replace']");
+        var cost = window.Text("section[aria-label='Repair or replace']");
+        cost.ShouldContain("64 EUR. With topcase, which it is within:");
+        cost.ShouldContain("150 EUR.");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_list_of_symptoms_is_imported_by_file_and_taken_back_and_a_faulty_one_says_where()
+    {
+        using var window = bench.Open($"{Unit}/plan?view=symptom");
+        var folder = bench.Folder("symptoms");
+        void Import(string name, string text)
+        {
+            var path = Path.Combine(folder, name);
+            File.WriteAllText(path, text);
+            // The field is made anew for each file.
+            window.Driver.FindElement(By.CssSelector("details.card input[type=file]")).SendKeys(path);
+        }
+        window.Find("details.card summary").Click();
+        Import("own.json", """{"symptoms": [{"text": "hums at night", "looks": [{"kind": "fan", "why": "its bearing"}]}]}""");
+        window.WaitForText("Another list is in use now.", "details.card");
+        window.Choose("Symptom", "hums at night");
+        window.WaitForText("its bearing", "section[aria-label='Where to look']");
+        Import("faulty.json", """{"symptoms": [{"text": "", "looks": [{"kind": "fan", "why": "x"}]}]}""");
+        window.WaitForText("must be 1 to 120 characters", ".problem");
+        Import("none.json", "no list");
+        window.WaitForText("none.json is not JSON", ".problem");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Press("Undo", "details.card");
+        window.WaitForGone("Another list is in use now.", "details.card");
+        window.Choose("Symptom", "fan is always loud");
+        window.WaitForText("fan", "section[aria-label='Where to look']");
+    }
+
+    [Fact]
+    public void Years_are_lived_beside_another_machine_and_what_is_assumed_is_changed_and_taken_back()
+    {
+        using var window = bench.Open($"{Unit}/plan?view=years");
+        window.WaitForText("Nothing is simulated yet");
+        window.Choose("Beside", "Cairn");
+        window.Press("Live them");
+        window.WaitForText("On the same draws Brackwater Corrie 14 costs less in", "section[aria-label='What the years take']");
+        window.WaitForText("100,000 lives of 8 years, seed 1.");
+        window.SeriousFindings().ShouldBeEmpty();
+        // What is not in the record makes the sums at least, and is named.
+        window.Text("section[aria-label='What the years take']").ShouldContain("Brackwater Corrie 14: at least, for no way to hinge is known");
+        window.Type("Years", "99");
+        window.WaitForText("from before something above or below was changed");
+        window.Press("Live them");
+        window.WaitForText("must be 1 to 30", ".problem");
+        window.Type("Years", "8");
+        window.Find("details.card summary").Click();
+        window.Type("battery: fails, every, years", "3");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Press("Use these");
+        window.WaitForText("Other assumptions are in use now.", "details.card");
+        window.WaitForText("from before something above or below was changed");
+        window.Press("Undo", "details.card");
+        window.WaitForGone("Other assumptions are in use now.", "details.card");
+        window.WaitForGone("from before", "section[aria-label='Years of ownership']");
     }
 }

@@ -103,7 +103,7 @@ public sealed class PlanEndpointsTests(Bench bench) : IClassFixture<Bench>
             return answer.Body!;
         }
         var shipped = (await bench.GetAsync("/api/settings/symptoms")).Body!;
-        Symptoms.Faults(SymptomsFile.House.Symptoms).ShouldBeEmpty();
+        Symptoms.Faults(HouseLists.Symptoms.Symptoms).ShouldBeEmpty();
         await PutAsync("""{"symptoms": [{"text": "hums", "looks": [{"kind": "battery", "why": "its lead"}, {"kind": "fan", "why": "its bearing"}]}]}""", HttpStatusCode.OK);
         (await AskAsync()).Select(one => (string)one!["text"]!).ShouldBe(["hums"]);
         ((string)(await bench.GetAsync("/api/settings/symptoms")).Body!["symptoms"]![0]!["looks"]![0]!["kind"]!).ShouldBe("battery");
@@ -129,6 +129,54 @@ public sealed class PlanEndpointsTests(Bench bench) : IClassFixture<Bench>
             (await bench.GetAsync($"/api/units/{id}/plan/cost?{wrong}")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, wrong);
         (await bench.GetAsync($"/api/units/{id}/plan/cost?for=battery")).Status.ShouldBe(HttpStatusCode.BadRequest);
         (await bench.GetAsync("/api/services")).Body!.AsArray().Single(one => (string)one!["kind"]! == "hinge")!["services"]!.ToJsonString().ShouldBe("""["tighten"]""");
+    }
+
+    [Fact]
+    public async Task Years_are_lived_beside_another_machine_under_the_assumptions_of_the_house()
+    {
+        HouseLists.Failures.Faults().ShouldBeEmpty();
+        var (id, other) = (await bench.ImportAsync("1-two-routes"), await bench.ImportAsync("3-modular"));
+        var events = await bench.StreamAsync($"/api/units/{id}/ownership", $$"""{"years": 8, "lives": 5000, "rate": 60, "seed": 3, "beside": "{{other}}"}""");
+        events.Count(one => one.Name == "progress").ShouldBeGreaterThan(1);
+        var answer = events[^1].Data;
+        answer["units"]!.AsArray().Select(unit => (string)unit!["id"]!).ShouldBe([id, other]);
+        var years = answer["units"]![0]!["years"]!;
+        ((double)years["money"]!["mean"]!).ShouldBeGreaterThan(0);
+        ((double)answer["pair"]!["money"]!).ShouldBe((double)years["money"]!["mean"]! - (double)answer["units"]![1]!["years"]!["money"]!["mean"]!, 1e-6);
+        // The same again, by itself.
+        var alone = (await bench.StreamAsync($"/api/units/{id}/ownership", """{"years": 8, "lives": 5000, "rate": 60, "seed": 3}"""))[^1].Data;
+        alone["pair"].ShouldBeNull();
+        JsonNode.DeepEquals(alone["units"]![0], answer["units"]![0]).ShouldBeTrue();
+
+        async Task<JsonNode> PutAsync(string body, HttpStatusCode status)
+        {
+            var put = await Bench.SendAsync(bench.Window, HttpMethod.Put, "/api/settings/failures", body);
+            put.Status.ShouldBe(status);
+            return put.Body!;
+        }
+        var shipped = (await bench.GetAsync("/api/settings/failures")).Body!;
+        await PutAsync("""{"damageShare": 0, "assumptions": [{"kind": "battery", "everyYears": 4, "wear": 1}]}""", HttpStatusCode.OK);
+        var own = (await bench.StreamAsync($"/api/units/{id}/ownership", """{"years": 8, "lives": 5000, "rate": 0, "seed": 3}"""))[^1].Data["units"]![0]!["years"]!;
+        ((string)own["parts"]!.AsArray().ShouldHaveSingleItem()!["part"]!).ShouldBe("battery");
+        ((double)own["untouched"]!).ShouldBe(Math.Exp(-2), 0.02);
+        Bench.Places(await PutAsync("""{"damageShare": 2, "assumptions": [{"kind": "battery", "everyYears": 0, "wear": 1}]}""", HttpStatusCode.UnprocessableEntity)).ShouldBe(["damageShare", "assumptions[0].everyYears"]);
+        await PutAsync("""{"damageShare": 0}""", HttpStatusCode.UnprocessableEntity);
+        await PutAsync("""{"damageShare": 0, "assumptions": [{"kind": "wing", "everyYears": 4, "wear": 1}]}""", HttpStatusCode.UnprocessableEntity);
+        ((int)(await bench.GetAsync("/api/settings/failures")).Body!["assumptions"]!.AsArray().Count).ShouldBe(1);
+        (await Bench.SendAsync(bench.Window, HttpMethod.Delete, "/api/settings/failures", null)).Status.ShouldBe(HttpStatusCode.OK);
+        JsonNode.DeepEquals((await bench.GetAsync("/api/settings/failures")).Body, shipped).ShouldBeTrue();
+
+        foreach (var (body, at) in new[]
+        {
+            ("""{"years": 0, "lives": 5000, "rate": 60, "seed": 3}""", "years"), ("""{"years": 8, "lives": 5, "rate": 60, "seed": 3}""", "lives"),
+            ("""{"years": 8, "lives": 5000, "rate": -1, "seed": 3}""", "rate"), ("""{"years": 8, "lives": 5000, "rate": 60, "seed": -3}""", "seed"),
+            ($$"""{"years": 8, "lives": 5000, "rate": 60, "seed": 3, "beside": "{{id}}"}""", "beside"),
+        })
+        {
+            var (status, problem, _) = await bench.PostAsync($"/api/units/{id}/ownership", body);
+            (status, Bench.Places(problem).ShouldHaveSingleItem()).ShouldBe((HttpStatusCode.UnprocessableEntity, at));
+        }
+        (await bench.PostAsync($"/api/units/{id}/ownership", """{"years": 8, "lives": 5000, "rate": 60, "seed": 3, "beside": "none"}""")).Status.ShouldBe(HttpStatusCode.NotFound);
     }
 
     private static async Task<JsonNode> UpgradeAsync(Bench own, string id, string query) => (await own.GetAsync($"/api/units/{id}/upgrade?{query}")).Body!;

@@ -65,6 +65,23 @@ export function useHouseWords() {
   });
 }
 
+/** What the house assumes of failures and services. */
+export function useFailureProfile() {
+  return useQuery({
+    queryKey: ['failures'],
+    queryFn: ({ signal }) => take(api.GET('/api/settings/failures', { signal })),
+  });
+}
+
+/** What can be done to the parts of a kind without swapping them. */
+export function useServices() {
+  return useQuery({
+    queryKey: ['services'],
+    queryFn: ({ signal }) => take(api.GET('/api/services', { signal })),
+    staleTime: Infinity,
+  });
+}
+
 export function useVerdict(unitId: string) {
   return useQuery({
     queryKey: ['verdict', unitId],

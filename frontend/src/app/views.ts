@@ -14,6 +14,7 @@ export const planViews = [
   { id: 'repair', name: 'Repair' },
   { id: 'upgrade', name: 'Upgrade' },
   { id: 'symptom', name: 'Symptom' },
+  { id: 'years', name: 'Years' },
 ] as const;
 
 /** Views of the comparison. */

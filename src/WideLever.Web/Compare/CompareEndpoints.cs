@@ -34,9 +34,6 @@ public static class CompareEndpoints
 
     private const string Sheet = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
-    private static RouteHandlerBuilder ProducesProblems(this RouteHandlerBuilder endpoint) =>
-        endpoint.Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
-
     private static Results<Ok<FieldView>, JsonHttpResult<Problem>> Compared(EditRequest request, House.Shelf shelf, CancellationToken cancellation)
     {
         var (asked, problem) = request.Json<FieldAsked>();

@@ -13,19 +13,24 @@ namespace WideLever.Web.Plans;
 public static class PlanEndpoints
 {
     private const string SymptomsSetting = "symptoms";
+    private const string FailuresSetting = "failures";
 
     /// <summary>Maps the endpoints.</summary>
     public static void MapPlans(this RouteGroupBuilder api)
     {
-        api.MapGet("/units/{unitId}/plan", GetAsync).WithName("getPlan").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
-        api.MapGet("/units/{unitId}/plan/cost", GetCost).WithName("getRepairCost").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
-        api.MapGet("/units/{unitId}/upgrade", GetUpgradeAsync).WithName("getUpgrade").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+        api.MapGet("/units/{unitId}/plan", GetAsync).WithName("getPlan").ProducesProblems();
+        api.MapGet("/units/{unitId}/plan/cost", GetCost).WithName("getRepairCost").ProducesProblems();
+        api.MapGet("/units/{unitId}/upgrade", GetUpgradeAsync).WithName("getUpgrade").ProducesProblems();
         api.MapGet("/services", () => TypedResults.Ok<IReadOnlyList<KindServices>>([.. WordList.Members<PartKind>().Select(kind => new KindServices(kind, Services.Of(kind))).Where(one => one.Services.Count > 0)])).WithName("getServices");
         api.MapGet("/units/{unitId}/symptoms", GetSymptoms).WithName("getSymptoms").Produces<Problem>(404, "application/problem+json");
         api.MapGet("/settings/symptoms", (Store store) => TypedResults.Ok(List(store))).WithName("getSymptomList");
         api.MapPut("/settings/symptoms", PutSymptoms).WithName("putSymptomList").Accepts<SymptomList>("application/json").ProducesEdit();
-        api.MapDelete("/settings/symptoms", (EditRequest request, Desk desk) => HouseSetting.Put(desk, request.WindowId, SymptomsSetting, SymptomsFile.House).Answer()).WithName("resetSymptomList").ProducesEdit();
-        api.MapGet("/units/{unitId}/plan/sheet", GetSheetAsync).WithName("getJobSheet").Produces<string>(200, "text/html").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+        api.MapDelete("/settings/symptoms", (EditRequest request, Desk desk) => HouseSetting.Put(desk, request.WindowId, SymptomsSetting, HouseLists.Symptoms).Answer()).WithName("resetSymptomList").ProducesEdit();
+        api.MapPost("/units/{unitId}/ownership", LiveYears).WithName("liveYears").Accepts<OwnershipQuestion>("application/json").Produces<OwnershipAnswer>(200, "text/event-stream").ProducesProblems();
+        api.MapGet("/settings/failures", (Store store) => TypedResults.Ok(Profile(store))).WithName("getFailureProfile");
+        api.MapPut("/settings/failures", PutFailures).WithName("putFailureProfile").Accepts<FailureProfile>("application/json").ProducesEdit();
+        api.MapDelete("/settings/failures", (EditRequest request, Desk desk) => HouseSetting.Put(desk, request.WindowId, FailuresSetting, HouseLists.Failures).Answer()).WithName("resetFailureProfile").ProducesEdit();
+        api.MapGet("/units/{unitId}/plan/sheet", GetSheetAsync).WithName("getJobSheet").Produces<string>(200, "text/html").ProducesProblems();
     }
 
     private static async Task<Results<Ok<PlanAnswer>, JsonHttpResult<Problem>>> GetAsync(string unitId, string? @for, string? with, Workpieces workpieces, CatalogueQuestions catalogue, CancellationToken cancellation)
@@ -111,7 +116,7 @@ public static class PlanEndpoints
         workpieces.Find(unitId).Answer<Workpiece, IReadOnlyList<SymptomView>>(piece => [.. Symptoms.Of(piece.Record, piece.Rubric, List(store).Symptoms, cancellation).Select(SymptomView.Of)]);
 
     /// <summary>The house's list; as long as it has none of its own, the one that ships with the program.</summary>
-    private static SymptomList List(Store store) => HouseSetting.Of<SymptomList>(store, SymptomsSetting) is { Symptoms: { } kept } own && Symptoms.Faults(kept).Count == 0 ? own : SymptomsFile.House;
+    private static SymptomList List(Store store) => HouseSetting.Of<SymptomList>(store, SymptomsSetting) is { Symptoms: { } kept } own && Symptoms.Faults(kept).Count == 0 ? own : HouseLists.Symptoms;
 
     private static Results<Ok<SymptomList>, JsonHttpResult<Problem>> PutSymptoms(EditRequest request, Desk desk)
     {
@@ -122,6 +127,53 @@ public static class PlanEndpoints
             return Problems.Faulty([new("symptoms", "is required")]);
         var faults = Symptoms.Faults(list.Symptoms);
         return faults.Count > 0 ? Problems.Faulty(faults) : HouseSetting.Put(desk, request.WindowId, SymptomsSetting, list).Answer();
+    }
+
+    private static Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>> LiveYears(EditRequest request, string unitId, Workpieces workpieces, Store store, LongWork work)
+    {
+        var (question, problem) = request.Json<OwnershipQuestion>();
+        if (question is null)
+            return problem!;
+        var asked = new OwnershipAsked(question.Years, question.Lives, question.Rate, (ulong)question.Seed);
+        var faults = asked.Faults().ToList();
+        if (question.Seed < 0)
+            faults.Add(new("seed", "must not be below 0"));
+        if (question.Beside == unitId)
+            faults.Add(new("beside", "is the same unit"));
+        if (faults.Count > 0)
+            return Problems.Faulty(faults);
+        var pieces = new List<Workpiece>();
+        foreach (var id in new[] { unitId, question.Beside }.OfType<string>())
+        {
+            var found = workpieces.Find(id);
+            if (found.Value is not { } piece)
+                return Problems.Of(found.Refusal!);
+            pieces.Add(piece);
+        }
+        var profile = Profile(store);
+        return work.Stream(request.Http, "ownership", asked.Lives, (progress, stop) =>
+        {
+            var (machines, pairs) = OwnershipLives.Of([.. pieces.Select(piece => new OwnedMachine(piece.Record, piece.Rubric))], profile, asked, null, progress, stop);
+            return new OwnershipAnswer
+            {
+                Asked = question,
+                Currency = pieces[0].Rubric.Currency,
+                Units = [.. pieces.Zip(machines, (piece, years) => new OwnedUnit(piece.Unit.Id, $"{piece.Record.Record.Unit.Maker} {piece.Record.Record.Unit.Model}", years))],
+                Pair = pairs.Count == 0 ? null : pairs[0],
+            };
+        });
+    }
+
+    /// <summary>What the house assumes of failures; as long as it has nothing of its own, what ships with the program.</summary>
+    private static FailureProfile Profile(Store store) => HouseSetting.Of<FailureProfile>(store, FailuresSetting) is { } own && own.Faults().Count == 0 ? own : HouseLists.Failures;
+
+    private static Results<Ok<FailureProfile>, JsonHttpResult<Problem>> PutFailures(EditRequest request, Desk desk)
+    {
+        var (profile, problem) = request.Json<FailureProfile>();
+        if (profile is null)
+            return problem!;
+        var faults = profile.Faults();
+        return faults.Count > 0 ? Problems.Faulty(faults) : HouseSetting.Put(desk, request.WindowId, FailuresSetting, profile).Answer();
     }
 
     /// <summary>Modules that are bought for places: pairs of a place and a number, <c>memory-b:M5-16</c>.</summary>

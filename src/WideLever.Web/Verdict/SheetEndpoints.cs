@@ -14,7 +14,7 @@ public static class SheetEndpoints
 
     /// <summary>Maps the endpoints.</summary>
     public static void MapSheets(this RouteGroupBuilder api) =>
-        api.MapGet("/units/{unitId}/sheet", Get).WithName("getVerdictSheet").Produces<string>(200, "text/html").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+        api.MapGet("/units/{unitId}/sheet", Get).WithName("getVerdictSheet").Produces<string>(200, "text/html").ProducesProblems();
 
     /// <summary>The sheet as a file: HTML, or Markdown or the plate where that is asked for. Before the embargo ends it is refused until somebody says why it is published all the same.</summary>
     private static Results<FileContentHttpResult, JsonHttpResult<Problem>> Get(

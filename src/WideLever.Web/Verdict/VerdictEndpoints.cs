@@ -24,9 +24,9 @@ public static class VerdictEndpoints
         api.MapGet("/units/{unitId}/summary", GetSummary).WithName("getSummary").Produces<Problem>(404, "application/problem+json");
         api.MapPut("/units/{unitId}/reasons", PickReasons).WithName("pickReasons").Accepts<PickedReasons>("application/json").ProducesEdit();
         api.MapGet("/what-if", GetChangesFile).WithName("getChangesFile").Produces<string>(200, "application/json");
-        api.MapGet("/units/{unitId}/what-if", GetWhatIf).WithName("getWhatIf").Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+        api.MapGet("/units/{unitId}/what-if", GetWhatIf).WithName("getWhatIf").ProducesProblems();
         api.MapPost("/units/{unitId}/what-if", Together).WithName("tryChanges").Accepts<ChosenChanges>("application/json")
-            .Produces<Problem>(404, "application/problem+json").Produces<Problem>(422, "application/problem+json");
+            .ProducesProblems();
         api.MapPost("/units/{unitId}/what-if/smallest", Smallest).WithName("findSmallestSet").Accepts<SmallestSetAsked>("application/json")
             .Produces<SmallestSetView>(200, "text/event-stream").ProducesEdit();
     }

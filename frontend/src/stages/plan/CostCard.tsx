@@ -1,22 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { api, asProblem, take, type Unit } from '../../api/client';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Anew } from '../../app/states';
 import { minutes } from '../../format';
 import { Numeric } from '../../record/fields';
 import { amount } from './plan';
-
-const kept = 'wide-lever rate';
-/** What an hour costs until somebody says otherwise. */
-const usual = 60;
+import { useRate } from './useRate';
 
 /** Repair or replace: parts, time at a rate and the risk, beside the price of the machine; and part or assembly, where both can be bought. */
 export function CostCard({ unit, parts }: { unit: Unit; parts: readonly string[] }) {
-  const [rate, setRate] = useState<number | null>(() => {
-    const before = Number(localStorage.getItem(kept) ?? NaN);
-    return Number.isFinite(before) && before >= 0 ? before : usual;
-  });
+  const [rate, setRate] = useRate();
   const hour = Math.max(0, rate ?? 0);
   const cost = useQuery({
     queryKey: ['cost', unit.id, unit.revision, unit.teardownRevision, parts, hour],
@@ -42,10 +35,7 @@ export function CostCard({ unit, parts }: { unit: Unit; parts: readonly string[]
           unit={data?.currency ?? ''}
           placeholder="0"
           value={rate}
-          onChange={(value) => {
-            setRate(value);
-            localStorage.setItem(kept, String(value ?? 0));
-          }}
+          onChange={setRate}
         />
       </div>
       <Anew of={cost} />

@@ -3,6 +3,7 @@ import { Checkbox, Select } from 'antd';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, asProblem, type Schemas, take, type Unit } from '../../api/client';
+import { useServices } from '../../api/queries';
 import { Anew, Empty, Failed, Loading } from '../../app/states';
 import { planViews } from '../../app/views';
 import { useWorkpiece } from '../../app/Workspace';
@@ -15,6 +16,7 @@ import { CostCard } from './CostCard';
 import { asked, boughtText, countAtEnd, services, sheetOf, spareText, usedUpText } from './plan';
 import { SymptomView } from './SymptomView';
 import { UpgradeView } from './UpgradeView';
+import { YearsView } from './YearsView';
 
 type PlanView = Schemas['PlanView'];
 type PlanStep = Schemas['PlanStepView'];
@@ -41,6 +43,7 @@ export function Plan() {
       {view === 'repair' && <RepairView unit={unit} />}
       {view === 'upgrade' && <UpgradeView unit={unit} />}
       {view === 'symptom' && <SymptomView unit={unit} />}
+      {view === 'years' && <YearsView unit={unit} />}
     </>
   );
 }
@@ -63,11 +66,7 @@ function RepairView({ unit }: { unit: Unit }) {
     enabled: parts.length > 0,
     placeholderData: (before) => before,
   });
-  const served = useQuery({
-    queryKey: ['services'],
-    queryFn: ({ signal }) => take(api.GET('/api/services', { signal })),
-    staleTime: Infinity,
-  });
+  const served = useServices();
   const options = unit.record.parts
     .filter((part) => part.fitted !== false || parts.includes(part.id))
     .flatMap((part) => [
