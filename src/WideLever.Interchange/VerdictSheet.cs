@@ -32,7 +32,13 @@ public sealed record SheetStanding(string? Signer, string? SignedAt, bool Change
 /// <param name="UpgradeStanding">Where it stands in U.</param>
 /// <param name="Standing">How it is answered for.</param>
 /// <param name="Despite">Why it is published before its embargo ends; null: it has none, or that is over.</param>
-public sealed record SheetFacts(CheckedRecord Record, Rubric Rubric, string RubricSha256, Summary Summary, string RepairStanding, string UpgradeStanding, SheetStanding Standing, string? Despite);
+/// <param name="Photos">The photos that were chosen for it.</param>
+public sealed record SheetFacts(CheckedRecord Record, Rubric Rubric, string RubricSha256, Summary Summary, string RepairStanding, string UpgradeStanding, SheetStanding Standing, string? Despite, IReadOnlyList<SheetPhoto> Photos);
+
+/// <summary>A photo on a sheet.</summary>
+/// <param name="Caption">What it shows.</param>
+/// <param name="Jpeg">Its bytes, small enough to be carried along.</param>
+public sealed record SheetPhoto(string Caption, byte[] Jpeg);
 
 /// <summary>
 /// A verdict as a sheet that leaves the bench: one self-contained HTML file without a script, the same as Markdown, and a plate with the two
@@ -41,9 +47,12 @@ public sealed record SheetFacts(CheckedRecord Record, Rubric Rubric, string Rubr
 /// </summary>
 public static class VerdictSheet
 {
+    /// <summary>Most photos of a sheet.</summary>
+    public const int MostPhotos = 6;
+
     private const int MostLosses = 8;
 
-    private enum Sort { Title, Plate, Heading, Text, Caution, Listed, Row, Header }
+    private enum Sort { Title, Plate, Heading, Text, Caution, Listed, Row, Header, Photos }
 
     private sealed record Line(Sort Sort, params IReadOnlyList<string> Cells)
     {
@@ -74,6 +83,7 @@ public static class VerdictSheet
                 Sort.Title => $"<h1>{Safe(line.Text)}</h1>",
                 Sort.Plate => $"<div class=\"plate\">{Plate(facts)}</div>",
                 Sort.Heading => $"<h2>{Safe(line.Text)}</h2>",
+                Sort.Photos => $"<div class=\"photos\">{string.Concat(facts.Photos.Select(Figure))}</div>",
                 Sort.Caution => $"<p class=\"caution\"><b>Caution.</b> {Safe(line.Text)}</p>",
                 Sort.Listed => $"<li>{Safe(line.Text)}</li>",
                 Sort.Header => $"<tr>{string.Concat(line.Cells.Select(cell => $"<th scope=\"col\">{Safe(cell)}</th>"))}</tr>",
@@ -82,7 +92,7 @@ public static class VerdictSheet
             });
         }
         Within("");
-        return SheetText.Page(lines[0].Text, "table { border-collapse: collapse; } th, td { text-align: left; padding: .1rem 1.2rem .1rem 0; font-weight: normal; } th[scope=col] { color: var(--second); } .plate svg { width: 100%; max-width: 30rem; height: auto; }", body.ToString());
+        return SheetText.Page(lines[0].Text, "table { border-collapse: collapse; } th, td { text-align: left; padding: .1rem 1.2rem .1rem 0; font-weight: normal; } th[scope=col] { color: var(--second); } .plate svg { width: 100%; max-width: 30rem; height: auto; } .photos { display: flex; flex-wrap: wrap; gap: .6rem; } figure { margin: 0; width: 31%; break-inside: avoid; } figure img { width: 100%; max-height: 45mm; object-fit: contain; object-position: left; } figcaption { color: var(--second); font-size: 9pt; }", body.ToString());
     }
 
     /// <summary>The same as Markdown, without the plate.</summary>
@@ -101,6 +111,7 @@ public static class VerdictSheet
                 Sort.Heading => $"## {SheetText.Markdown(line.Text)}\n\n",
                 Sort.Caution => $"> **Caution.** {SheetText.Markdown(line.Text)}\n\n",
                 Sort.Listed => $"- {SheetText.Markdown(line.Text)}\n",
+                Sort.Photos => string.Concat(facts.Photos.Select(photo => $"- {SheetText.Markdown(photo.Caption)}\n")) + "\n",
                 Sort.Header => $"| {string.Join(" | ", line.Cells.Select(SheetText.Markdown))} |\n|{string.Concat(line.Cells.Select(_ => " --- |"))}\n",
                 Sort.Row => $"| {string.Join(" | ", line.Cells.Select(SheetText.Markdown))} |\n",
                 _ => $"{SheetText.Markdown(line.Text)}\n\n",
@@ -127,7 +138,7 @@ public static class VerdictSheet
             drawing.Append(CultureInfo.InvariantCulture, $"<text x=\"385\" y=\"{y + 6}\" font-size=\"{(hasFigure ? 18 : 14)}\">{(hasFigure ? Round(index.Value!.Value) : $"{Round(index.Low)} to {Round(index.High)}")}</text>");
             y += 36;
         }
-        return $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 470 {y.ToString(CultureInfo.InvariantCulture)}\" role=\"img\" aria-label=\"{Safe($"{record.Unit.ModelCode}: repair {Figure(result.Repair, result.Status, facts)}, upgrade {Figure(result.Upgrade, result.Status, facts)}")}\" font-family=\"system-ui, sans-serif\" font-size=\"14\" fill=\"currentColor\">{drawing}</svg>";
+        return $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 470 {y.ToString(CultureInfo.InvariantCulture)}\" role=\"img\" aria-label=\"{Safe($"{record.Unit.ModelCode}: repair {Figure(result.Repair, result.Status, facts)}, upgrade {Figure(result.Upgrade, result.Status, facts)}")}\" font-family=\"{SheetText.Family}\" font-size=\"14\" fill=\"currentColor\">{drawing}</svg>";
     }
 
     private static IEnumerable<Line> Lines(SheetFacts facts)
@@ -179,6 +190,11 @@ public static class VerdictSheet
             yield return new(Sort.Heading, "Advice");
         foreach (var one in advice)
             yield return new(Sort.Listed, $"{(one.Kind == AdviceKind.Warning ? "Warning" : one.Kind == AdviceKind.Tip ? "Tip" : "Symptom")}: {one.Text}");
+        if (facts.Photos.Count > 0)
+        {
+            yield return new(Sort.Heading, "Photos");
+            yield return new(Sort.Photos, "");
+        }
         yield return new(Sort.Heading, "What this is and is not");
         var absent = result.RepairKinds.Select(kind => kind.Kind).Concat(result.UpgradeKinds.Select(kind => kind.Kind)).Distinct().Where(kind => !record.Absent.Contains(kind) && !record.Parts.Any(part => part.Kind == kind)).Select(kind => kind.Name()).ToList();
         if (absent.Count > 0)
@@ -219,6 +235,8 @@ public static class VerdictSheet
 
     private static string Number(int value) => value.ToString(CultureInfo.InvariantCulture);
 
+
+    private static string Figure(SheetPhoto photo) => $"<figure><img src=\"data:image/jpeg;base64,{Convert.ToBase64String(photo.Jpeg)}\" alt=\"{Safe(photo.Caption)}\"><figcaption>{Safe(photo.Caption)}</figcaption></figure>";
 
     private static string Safe(string text) => WebUtility.HtmlEncode(text);
 }

@@ -196,6 +196,13 @@ public sealed class Documents
     /// <summary>The units on the shelf, in its order.</summary>
     public IReadOnlyList<ShelfRow> Shelf() => Rows(null);
 
+    /// <summary>How many units are on the shelf.</summary>
+    public int OnShelf()
+    {
+        using var connection = database.Open();
+        return connection.ExecuteScalar<int>("SELECT count(*) FROM unit WHERE removed_at IS NULL");
+    }
+
     /// <summary>Some units, as far as they are on the shelf.</summary>
     public IReadOnlyList<ShelfRow> Shelf(IReadOnlyCollection<string> unitIds) => Rows(System.Text.Json.JsonSerializer.Serialize(unitIds));
 

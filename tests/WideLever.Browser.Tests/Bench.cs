@@ -80,6 +80,17 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
         return (string)JsonNode.Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!["id"]!;
     }
 
+    /// <summary>Puts so many units more on the shelf.</summary>
+    public async Task FillAsync(int count)
+    {
+        var example = JsonNode.Parse(await File.ReadAllTextAsync(Example("1-two-routes"), TestContext.Current.CancellationToken))!;
+        for (var i = 0; i < count; i++)
+        {
+            example["unit"]!["modelCode"] = $"GRID-{i}";
+            await FreshAsync($"GRID-{i}", example.ToJsonString());
+        }
+    }
+
     /// <summary>A client that shows the token, as a script does.</summary>
     public HttpClient Http()
     {

@@ -272,47 +272,6 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         new(node.Where(pair => !(pair.Key == "count" && (int?)pair.Value == 1)).OrderBy(pair => pair.Key, StringComparer.Ordinal)
             .Select(pair => KeyValuePair.Create(pair.Key, pair.Value?.DeepClone())));
 
-    /// <summary>
-    /// Milliseconds from a key in the step line to the chips and completions that answer it, with a thousand units in the store. Run it with
-    /// <c>-explicit only -showLiveOutput</c>; it is a figure, not a check.
-    /// </summary>
-    [Fact(Explicit = true)]
-    public async Task Chips_follow_a_key()
-    {
-        using var http = Http();
-        var example = JsonNode.Parse(await File.ReadAllTextAsync(Bench.Example("1-two-routes"), TestContext.Current.CancellationToken))!;
-        for (var i = 0; i < 987; i++)
-        {
-            example["unit"]!["modelCode"] = $"STORE-{i}";
-            using var kept = await http.PostAsync("/api/records", new StringContent(example.ToJsonString(), new MediaTypeHeaderValue("application/json")), TestContext.Current.CancellationToken);
-            kept.IsSuccessStatusCode.ShouldBeTrue();
-        }
-        example["unit"]!["modelCode"] = "CHIPS-1";
-        using var window = bench.Open($"/units/{await FreshAsync("CHIPS-1", example.ToJsonString())}/bench");
-        window.Find("[data-line]").SendKeys("8");
-        window.Find(".line-below");
-        window.Driver.ExecuteScript(
-            """
-            window.times = [];
-            let pressed;
-            document.querySelector('[data-line]').addEventListener('input', () => { pressed = performance.now(); }, true);
-            new MutationObserver(() => {
-              if (pressed === undefined) return;
-              const from = pressed;
-              pressed = undefined;
-              requestAnimationFrame(() => window.times.push(performance.now() - from));
-            }).observe(document.querySelector('.line-below'), { subtree: true, childList: true, characterData: true, attributes: true });
-            """);
-        foreach (var key in " ph0 m2x5, 2 ph0 m2x9 under foot, 12 clips, unplug wire, soft glue 60mm, lift = memory-b")
-        {
-            window.Find("[data-line]").SendKeys($"{key}");
-            await Task.Delay(150, TestContext.Current.CancellationToken);
-        }
-        var times = ((System.Collections.ObjectModel.ReadOnlyCollection<object>)window.Driver.ExecuteScript("return window.times")!)
-            .Select(time => Convert.ToDouble(time, System.Globalization.CultureInfo.InvariantCulture)).Order().ToArray();
-        TestContext.Current.TestOutputHelper!.WriteLine($"chips after a key, {times.Length} keys: {times[times.Length / 2]:F0} ms at the median, {times[times.Length * 9 / 10]:F0} ms at the 90th percentile, {times[^1]:F0} ms at most");
-    }
-
     [Fact]
     public async Task A_step_is_made_and_changed_by_hand_and_the_line_says_the_same()
     {

@@ -133,13 +133,7 @@ public sealed class CompareTests(Bench bench) : IClassFixture<Bench>
     [Fact(Explicit = true)]
     public async Task A_field_of_1000_units_is_laid_out_as_far_as_it_is_in_view()
     {
-        using var http = bench.Http();
-        var example = System.Text.Json.Nodes.JsonNode.Parse(await File.ReadAllTextAsync(Bench.Example("1-two-routes"), TestContext.Current.CancellationToken))!;
-        for (var i = 0; i < 985; i++)
-        {
-            example["unit"]!["modelCode"] = $"GRID-{i}";
-            (await http.PostAsync("/api/records", new StringContent(example.ToJsonString(), Encoding.UTF8, "application/json"), TestContext.Current.CancellationToken)).EnsureSuccessStatusCode();
-        }
+        await bench.FillAsync(985);
         using var window = bench.Open("/compare");
         window.WaitForText("1000 of 1000 units", ".screen-head");
         var watch = System.Diagnostics.Stopwatch.StartNew();

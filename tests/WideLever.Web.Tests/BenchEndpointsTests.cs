@@ -266,6 +266,24 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         ((double)(await piece.ViewAsync(again))["draft"]!["scroll"]!).ShouldBe(12.5);
     }
 
+    [Fact]
+    public async Task A_line_is_answered_with_what_it_came_to_where_a_unit_in_view_is_named()
+    {
+        var piece = await FreshAsync();
+        var (status, plain, _) = await piece.PostAsync("line/commit", new { line = "2 clips" }, revision: 1);
+        (status, plain!["unit"], plain["bench"]).ShouldBe((HttpStatusCode.OK, null, null));
+        var (_, shown, _) = await piece.PostAsync($"line/commit?show={piece.UnitId}", new { line = "3 clips" }, revision: 2);
+        JsonNode.DeepEquals(shown!["unit"], (await bench.GetAsync($"/api/units/{piece.UnitId}")).Body).ShouldBeTrue();
+        JsonNode.DeepEquals(shown["bench"], await piece.ViewAsync()).ShouldBeTrue();
+        ((long)shown["revision"]!, shown["unit"]!["record"]!["steps"]!.AsArray().Count).ShouldBe((3, 2));
+        // A unit that this teardown is not of, and one that is not there, are not shown; the line is logged all the same.
+        var (_, other, _) = await piece.PostAsync("line/commit?show=none", new { line = "4 clips" }, revision: 3);
+        (((long)other!["revision"]!), other["unit"]).ShouldBe((4, null));
+        // What is refused shows nothing.
+        (await piece.PostAsync($"line/commit?show={piece.UnitId}", new { line = "4 zzz" }, revision: 4)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        ((int)(await bench.GetAsync("/api/house")).Body!["units"]!).ShouldBe((await bench.GetAsync("/api/shelf")).Body!["units"]!.AsArray().Count);
+    }
+
     private async Task<(HttpStatusCode Status, JsonNode? Body)> PhotoAsync(Piece piece, byte[] bytes, string query = "", HttpClient? window = null)
     {
         using var request = new HttpRequestMessage(HttpMethod.Post, $"{piece.Teardown}/photos{query}") { Content = new ByteArrayContent(bytes) };

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using SkiaSharp;
 
 namespace WideLever.Web.Tests;
 
@@ -61,6 +62,42 @@ public sealed class SheetTests(Bench bench) : IClassFixture<Bench>
         Regex.Count(html, "https?://").ShouldBe(Regex.Count(html, "http://www.w3.org/2000/svg"), "nothing is fetched");
         (await TextAsync($"/api/units/{id}/sheet?format=pdf")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await TextAsync("/api/units/none/sheet")).Status.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task Photos_that_were_chosen_travel_with_the_sheet_and_a_label_stays_at_the_bench()
+    {
+        var id = await ShelvedAsync(Telling("SHEET-4"));
+        async Task PhotoAsync(int width, string query)
+        {
+            var teardown = (await bench.GetAsync($"/api/units/{id}")).Body!;
+            using var bitmap = new SKBitmap(width, 1500);
+            bitmap.Erase(SKColors.SteelBlue);
+            using var data = bitmap.Encode(SKEncodedImageFormat.Png, 90);
+            using var request = new HttpRequestMessage(HttpMethod.Post, $"/api/teardowns/{(string)teardown["teardownId"]!}/photos?{query}") { Content = new ByteArrayContent(data.ToArray()) };
+            request.Headers.IfMatch.Add(new($"\"{(long)teardown["teardownRevision"]!}\""));
+            using var answer = await bench.Window.SendAsync(request);
+            answer.StatusCode.ShouldBe(HttpStatusCode.OK);
+        }
+        await PhotoAsync(2000, "step=cover");
+        await PhotoAsync(2001, "label=true");
+        var (_, without) = await TextAsync($"/api/units/{id}/sheet");
+        without.ShouldNotContain("<img");
+        without.ShouldContain("url(data:font/woff2;base64,d09GMg", customMessage: "the face travels along");
+        var (_, html) = await TextAsync($"/api/units/{id}/sheet?photos=photo-1");
+        var picture = Regex.Match(html, "<figure><img src=\"data:image/jpeg;base64,([^\"]+)\" alt=\"([^\"]*)\">");
+        picture.Success.ShouldBeTrue();
+        using var shown = SKBitmap.Decode(Convert.FromBase64String(picture.Groups[1].Value));
+        (shown.Width, shown.Height).ShouldBe((960, 720));
+        var title = (string)(await bench.GetAsync($"/api/units/{id}")).Body!["record"]!["steps"]!.AsArray().Single(step => (string)step!["id"]! == "cover")!["title"]!;
+        picture.Groups[2].Value.ShouldBe(WebUtility.HtmlEncode(title));
+        (await TextAsync($"/api/units/{id}/sheet?photos=photo-1&format=markdown")).Text.ShouldContain($"## Photos\n\n- {title}\n\n");
+        foreach (var (photos, said) in new[] { ("photo-2", "it stays at the bench"), ("photo-9", "there is no photo"), ("a,b,c,d,e,f,g", "6 photos at most") })
+        {
+            var (status, text) = await TextAsync($"/api/units/{id}/sheet?photos={photos}");
+            status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+            text.ShouldContain(said);
+        }
     }
 
     [Fact]

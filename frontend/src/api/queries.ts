@@ -1,5 +1,5 @@
 import { QueryClient, useMutation, type UseMutationResult, useQuery, useQueryClient } from '@tanstack/react-query';
-import { api, asProblem, take } from './client';
+import { api, asProblem, type BenchView, take, type Unit } from './client';
 
 export function createQueryClient(): QueryClient {
   return new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: 1_000 } } });
@@ -7,6 +7,11 @@ export function createQueryClient(): QueryClient {
 
 export function useShelf() {
   return useQuery({ queryKey: ['shelf'], queryFn: ({ signal }) => take(api.GET('/api/shelf', { signal })) });
+}
+
+/** What every screen shows of the whole house. */
+export function useHouse() {
+  return useQuery({ queryKey: ['house'], queryFn: ({ signal }) => take(api.GET('/api/house', { signal })) });
 }
 
 /** What the shelf answers to some conditions, such as "battery minutes 5"; nothing is asked as long as there are none. */
@@ -115,14 +120,36 @@ export function useChange<TInput, TOutput>(
   });
 }
 
-/** Runs a change and is done when it is on disk; what it came to is read again behind it. */
-export function useAct<TInput, TOutput>(
+/** What a change of a unit's teardown came to. */
+interface CameTo {
+  unit: Unit | null;
+  bench: BenchView | null;
+}
+
+/**
+ * Runs a change of one unit's teardown and is done when it is on disk and what it came to is shown; whatever else it may have
+ * touched is read again when that is looked at.
+ */
+export function useAct<TInput, TOutput extends CameTo>(
+  unitId: string,
   act: (input: TInput) => Promise<TOutput>,
 ): UseMutationResult<TOutput, Error, TInput> {
   const client = useQueryClient();
   return useMutation({
     mutationFn: act,
-    onSuccess: () => void client.invalidateQueries(),
+    onSuccess: ({ unit, bench }) => {
+      void client.invalidateQueries({ refetchType: 'none' });
+      for (const [name, data] of [
+        ['unit', unit],
+        ['bench', bench],
+      ] as const) {
+        const queryKey = [name, unitId];
+        // An older answer that is still on its way must not come after this one.
+        void client.cancelQueries({ queryKey });
+        if (data === null) void client.invalidateQueries({ queryKey });
+        else client.setQueryData(queryKey, data);
+      }
+    },
     onError: (error) => (asProblem(error).status === 412 ? client.invalidateQueries() : undefined),
   });
 }

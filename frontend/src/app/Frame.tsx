@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { NavLink, Outlet, useLocation, useMatch } from 'react-router';
 import { useAway } from '../api/connection';
-import { useShelf, useUnit } from '../api/queries';
+import { useHouse, useUnit } from '../api/queries';
 import { isDialogOpen } from '../keys/dialog';
 import { Boundary } from './Boundary';
 import type { Target } from './goTo';
@@ -16,7 +16,7 @@ const KeysSheet = lazy(() => import('./KeysSheet').then((module) => ({ default: 
 /** The frame of every screen: a narrow rail, and the screen beside it. */
 export function Frame({ light, onLight }: { light: Light; onLight: (light: Light) => void }) {
   const unitId = useMatch('/units/:unitId/*')?.params.unitId;
-  const shelf = useShelf();
+  const house = useHouse();
   const other = light === 'light' ? 'dark' : 'light';
   const { pathname } = useLocation();
   // The bench answers F1 itself: its keys can be mapped there.
@@ -32,10 +32,6 @@ export function Frame({ light, onLight }: { light: Light; onLight: (light: Light
     [theme, other, onLight, onBench],
   );
   useFrameKeys(setOpen, !onBench);
-  const code = shelf.data?.units.find((unit) => unit.id === unitId)?.modelCode;
-  useEffect(() => {
-    document.title = titleOf(pathname, code);
-  }, [pathname, code]);
   return (
     <div className="frame">
       <a className="skip" href="#screen">
@@ -46,9 +42,9 @@ export function Frame({ light, onLight }: { light: Light; onLight: (light: Light
           <span className="name-bar" aria-hidden="true" />
           Wide Lever
         </p>
-        {unitId !== undefined && <UnitRail unitId={unitId} />}
+        {unitId === undefined ? <Title /> : <UnitRail unitId={unitId} />}
         <p className="rail-title">All units</p>
-        <RailLink to="/" end text="Shelf" count={shelf.data?.units.length} />
+        <RailLink to="/" end text="Shelf" count={house.data?.units} />
         <RailLink to="/compare" text="Compare" />
         <RailLink to="/rubrics" text="Rubrics" />
         <div className="rail-foot">
@@ -74,9 +70,7 @@ export function Frame({ light, onLight }: { light: Light; onLight: (light: Light
         </Boundary>
       </main>
       <Suspense>
-        {open === 'goTo' && (
-          <GoTo units={shelf.data?.units ?? []} inView={unitId} commands={commands} onClose={() => setOpen(null)} />
-        )}
+        {open === 'goTo' && <GoTo inView={unitId} commands={commands} onClose={() => setOpen(null)} />}
         {open === 'keys' && <KeysSheet path={pathname} onClose={() => setOpen(null)} />}
       </Suspense>
     </div>
@@ -117,12 +111,22 @@ function useFrameKeys(open: (what: 'goTo' | 'keys') => void, withF1: boolean) {
   }, [open, withF1]);
 }
 
+/** The title of the window. */
+function Title({ code }: { code?: string | undefined }) {
+  const { pathname } = useLocation();
+  useEffect(() => {
+    document.title = titleOf(pathname, code);
+  }, [pathname, code]);
+  return null;
+}
+
 /** The stages of a unit in the order of the work, each with how much of it is known. */
 function UnitRail({ unitId }: { unitId: string }) {
   const { data } = useUnit(unitId);
   const base = `/units/${unitId}`;
   return (
     <div className="rail-unit">
+      <Title code={data?.record.unit.modelCode} />
       <p className="rail-title">{data?.record.unit.model ?? unitId}</p>
       <RailLink to={`${base}/intake`} text="Intake" count={data && `${data.intake.facts}/${data.intake.of}`} />
       <RailLink to={`${base}/bench`} text="Bench" count={data?.record.steps.length} />

@@ -1,13 +1,12 @@
 import { Modal } from 'antd';
 import { useId, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { ShelfUnit } from '../api/client';
+import { useShelf } from '../api/queries';
 import { found, type Target, targets } from './goTo';
 
 const most = 12;
 
 interface Props {
-  units: readonly ShelfUnit[];
   /** The unit in view. */
   inView: string | undefined;
   /** What can be done from anywhere, by the ids of its targets. */
@@ -16,7 +15,8 @@ interface Props {
 }
 
 /** Every unit, stage, view and command by a few letters of its name. */
-export function GoTo({ units, inView, commands, onClose }: Props) {
+export function GoTo({ inView, commands, onClose }: Props) {
+  const units = useShelf().data?.units ?? [];
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
   const list = useId();

@@ -1,7 +1,7 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
 import { type ReactNode, useState } from 'react';
 import type { Schemas } from '../api/client';
-import { useShelf } from '../api/queries';
+import { useHouse } from '../api/queries';
 import { label } from '../words';
 import { type Count, countText, readCount } from './counts';
 import { useFaults } from './FormFaults';
@@ -206,7 +206,7 @@ interface SeveralProps {
 
 /** An amount of money: without an amount it is unknown, without a currency the rubric's. */
 export function Amount({ name, value, onChange }: Value<Schemas['Money']>) {
-  const house = useShelf().data?.rubric.currency ?? 'EUR';
+  const house = useHouse().data?.currency ?? 'EUR';
   const set = (part: Partial<Schemas['Money']>) => {
     const next = { ...value, ...part };
     // A currency that was said stays while the amount is typed anew.

@@ -8,6 +8,7 @@ using WideLever.Core.StepLines;
 using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
+using WideLever.Web.Units;
 
 namespace WideLever.Web.Bench;
 
@@ -164,7 +165,9 @@ public static class BenchEndpoints
             : Problems.NotFound("such step: it may have been removed in another window");
     }
 
-    private static Results<Ok<Committed>, JsonHttpResult<Problem>> CommitLine(EditRequest request, string teardownId, BenchDesk desk, Edits edits)
+    /// <summary>Logs a line. Where a unit in view is named, the answer shows what that came to: a step is on the screen one question earlier.</summary>
+    private static Results<Ok<LineCommitted>, JsonHttpResult<Problem>> CommitLine(
+        EditRequest request, string teardownId, string? show, BenchDesk desk, Edits edits, Workpieces workpieces, Store store, Undo undo, CancellationToken cancellation)
     {
         var (line, problem) = request.Json<LineRequest>();
         if (line is null)
@@ -172,7 +175,14 @@ public static class BenchEndpoints
         var state = desk.State(teardownId);
         if (state.IsStopped)
             return Stopped;
-        return request.Answer(edits.Teardown(request.By, teardownId, "logged a line", (stand, teardown) => desk.Commit(stand, teardown, line, state)));
+        var outcome = edits.Teardown(request.By, teardownId, "logged a line", (stand, teardown) => desk.Commit(stand, teardown, line, state));
+        if (outcome.Value is not { } committed)
+            return Problems.Of(outcome.Refusal!);
+        RequestBody.SetRevision(request.Http.HttpContext.Response, committed.Revision);
+        var piece = show is null ? null : workpieces.Find(show).Value;
+        return TypedResults.Ok(piece is null || piece.Teardown.Id != teardownId
+            ? new LineCommitted(committed.Revision, committed.Hints, committed.Made, null, null)
+            : new(committed.Revision, committed.Hints, committed.Made, UnitEndpoints.ViewOf(piece, request.WindowId, store, undo, cancellation), desk.View(piece, request.WindowId)));
     }
 
     private static Results<Ok<PrintedLine>, JsonHttpResult<Problem>> Print(EditRequest request, string teardownId, BenchDesk desk)

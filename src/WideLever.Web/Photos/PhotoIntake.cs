@@ -65,13 +65,16 @@ public sealed class PhotoIntake : IDisposable
     public void Dispose() => one.Dispose();
 
     /// <summary>A small JPEG of a kept photo, in its turn.</summary>
-    public async Task<byte[]> ThumbnailAsync(byte[] kept, CancellationToken cancellation)
+    public Task<byte[]> ThumbnailAsync(byte[] kept, CancellationToken cancellation) => SmallerAsync(kept, ThumbnailPx, cancellation);
+
+    /// <summary>A JPEG of a kept photo, in its turn, that is at most so many px wide and high.</summary>
+    public async Task<byte[]> SmallerAsync(byte[] kept, int longestPx, CancellationToken cancellation)
     {
         await one.WaitAsync(cancellation);
         try
         {
             using var bitmap = SKBitmap.Decode(kept) ?? throw new InvalidOperationException("a kept photo cannot be decoded");
-            return Small(bitmap);
+            return Small(bitmap, longestPx);
         }
         finally
         {
@@ -79,10 +82,10 @@ public sealed class PhotoIntake : IDisposable
         }
     }
 
-    /// <summary>A small JPEG, at most 320 px in width and height.</summary>
-    private static byte[] Small(SKBitmap bitmap)
+    /// <summary>A JPEG, at most so many px in width and height.</summary>
+    private static byte[] Small(SKBitmap bitmap, int longestPx = ThumbnailPx)
     {
-        var scale = Math.Min(1.0, (double)ThumbnailPx / Math.Max(bitmap.Width, bitmap.Height));
+        var scale = Math.Min(1.0, (double)longestPx / Math.Max(bitmap.Width, bitmap.Height));
         using var small = bitmap.Resize(
             new SKImageInfo(Math.Max(1, (int)(bitmap.Width * scale)), Math.Max(1, (int)(bitmap.Height * scale)), SKColorType.Rgba8888, SKAlphaType.Premul),
             new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));

@@ -4,6 +4,7 @@ using WideLever.Core.Comparing;
 using WideLever.Core.Records;
 using WideLever.House;
 using WideLever.Interchange;
+using WideLever.Storage;
 
 namespace WideLever.Web.Shelf;
 
@@ -28,6 +29,7 @@ public static class ShelfEndpoints
     /// <summary>Maps the endpoints.</summary>
     public static void MapShelf(this RouteGroupBuilder api)
     {
+        api.MapGet("/house", (Store store, RubricInUse rubric) => TypedResults.Ok(new HouseView(store.Documents.OnShelf(), rubric.Sheet.Rubric.Currency))).WithName("getHouse");
         api.MapGet("/shelf", Get).WithName("getShelf");
         api.MapGet("/shelf/asked", Ask).WithName("askShelf").Produces<Problem>(422, "application/problem+json");
         api.MapGet("/shelf/asked/table", AskForTable).WithName("getAskedTable").Produces<string>(200, "text/csv").Produces<Problem>(422, "application/problem+json");

@@ -168,11 +168,16 @@ public static class UnitEndpoints
         var found = workpieces.Find(unitId);
         if (found.Value is not { } piece)
             return Problems.Of(found.Refusal!);
-        var record = piece.Record.Record;
-        var result = Scorer.Score(piece.Record, piece.Rubric, cancellation);
         RequestBody.SetRevision(request.HttpContext.Response, piece.Unit.Revision);
-        var windowId = RequestBody.WindowId(request);
-        return TypedResults.Ok(new UnitView
+        return TypedResults.Ok(ViewOf(piece, RequestBody.WindowId(request), store, undo, cancellation));
+    }
+
+    /// <summary>A unit as a window sees it.</summary>
+    internal static UnitView ViewOf(Workpiece piece, string windowId, Store store, Undo undo, CancellationToken cancellation)
+    {
+        var (unitId, record) = (piece.Unit.Id, piece.Record.Record);
+        var result = Scorer.Score(piece.Record, piece.Rubric, cancellation);
+        return new()
         {
             Id = unitId,
             Revision = piece.Unit.Revision,
@@ -191,7 +196,7 @@ public static class UnitEndpoints
             Parts = KnownFacts.Parts(record, piece.Rubric),
             Undo = undo.ToUndo(DocumentKind.Unit, unitId, windowId),
             Redo = undo.ToRedo(DocumentKind.Unit, unitId, windowId),
-        });
+        };
     }
 
     private static VariantView? Variant(Store store, string id, UnitDocument than)

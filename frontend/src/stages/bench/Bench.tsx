@@ -8,6 +8,7 @@ import {
   type BenchView,
   type Part,
   type PartKind,
+  type Photo,
   problem,
   RequestError,
   type Schemas,
@@ -89,6 +90,9 @@ const surpriseWords: Record<Schemas['SurpriseKind'], string> = {
   missing: 'missing',
 };
 
+// The same each time, so that nothing is drawn anew for it.
+const noPhotos: readonly Photo[] = [];
+
 function Desk({
   unit,
   bench,
@@ -99,7 +103,7 @@ function Desk({
   bindings: Schemas['KeyBindings']['bindings'];
 }) {
   const { record, teardownId, teardownRevision } = unit;
-  const { steps, photos = [] } = record;
+  const { steps, photos = noPhotos } = record;
   const { draft, change, reading } = useLine(teardownId, bench.draft ?? null, teardownRevision);
   // A step that is named in the address is open.
   const [chosen, setChosen] = useState<string | null>(() => named(location.hash));
@@ -122,10 +126,10 @@ function Desk({
   const [made, setMade] = useState(0);
   const revision = Math.max(teardownRevision, made);
   const ownRevision = useRef(0);
-  const commit = useAct((line: Draft) =>
+  const commit = useAct(unit.id, (line: Draft) =>
     take(
       api.POST('/api/teardowns/{teardownId}/line/commit', {
-        params,
+        params: { ...params, query: { show: unit.id } },
         body: {
           line: line.line,
           caret: 0,

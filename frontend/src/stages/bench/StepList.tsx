@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { type ReactNode, useEffect, useRef } from 'react';
+import { memo, type ReactNode, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import type { BenchView, Effort, Photo, Schemas, Step } from '../../api/client';
 import { clock, minutes } from '../../format';
 import { describe } from '../../record/actions';
@@ -14,17 +14,21 @@ export interface StepCommands {
   onSurprise: (step: Step, kind: Schemas['SurpriseKind']) => void;
 }
 
-interface Props extends StepCommands {
+interface Commands extends StepCommands {
+  onChoose: (stepId: string | null) => void;
+}
+
+interface Props extends Commands {
   steps: readonly Step[];
   efforts: readonly Effort[];
   photos: readonly Photo[];
   bench: BenchView;
   chosen: string | null;
-  onChoose: (stepId: string | null) => void;
 }
 
 /** The steps in the order carried out: the last one large, the chosen one with what can be done to it. */
 export function StepList({ steps, efforts, photos, bench, chosen, onChoose, ...commands }: Props) {
+  const steady = useSteady({ ...commands, onChoose });
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
     if (location.hash !== '') list.current?.querySelector('.chosen')?.scrollIntoView({ block: 'center' });
@@ -36,30 +40,49 @@ export function StepList({ steps, efforts, photos, bench, chosen, onChoose, ...c
           key={step.id}
           step={step}
           position={i}
-          count={steps.length}
+          last={i === steps.length - 1}
           effort={efforts[i]}
           line={bench.lines[i] ?? ''}
-          early={bench.early.filter((one) => one.stepId === step.id).map((one) => one.needs)}
-          photos={photos.filter((photo) => photo.step === step.id)}
+          early={bench.early}
+          photos={photos}
           chosen={chosen === step.id}
-          onChoose={() => onChoose(chosen === step.id ? null : step.id)}
-          {...commands}
+          {...steady}
         />
       ))}
     </ol>
   );
 }
 
-interface StepProps extends StepCommands {
+/** Commands that stay the same from one drawing to the next and do what the last ones do: a key in the line draws no step anew. */
+function useSteady(commands: Commands): Commands {
+  const latest = useRef(commands);
+  useLayoutEffect(() => {
+    latest.current = commands;
+  });
+  return useMemo(
+    () => ({
+      onEdit: (...step) => latest.current.onEdit(...step),
+      onInsertBefore: (...step) => latest.current.onInsertBefore(...step),
+      onMove: (...step) => latest.current.onMove(...step),
+      onSplit: (...step) => latest.current.onSplit(...step),
+      onMerge: (...step) => latest.current.onMerge(...step),
+      onRemove: (...step) => latest.current.onRemove(...step),
+      onSurprise: (...step) => latest.current.onSurprise(...step),
+      onChoose: (...step) => latest.current.onChoose(...step),
+    }),
+    [],
+  );
+}
+
+interface StepProps extends Commands {
   step: Step;
   position: number;
-  count: number;
+  last: boolean;
   effort: Effort | undefined;
   line: string;
-  early: readonly string[];
+  early: BenchView['early'];
   photos: readonly Photo[];
   chosen: boolean;
-  onChoose: () => void;
 }
 
 const surprises: Record<Schemas['SurpriseKind'], string> = {
@@ -72,12 +95,18 @@ const surprises: Record<Schemas['SurpriseKind'], string> = {
   missing: 'missing on arrival',
 };
 
-function LoggedStep(props: StepProps) {
-  const { step, position, count, effort, line, early, photos, chosen, onChoose } = props;
-  const last = position === count - 1;
+const LoggedStep = memo(function LoggedStep(props: StepProps) {
+  const { step, position, last, effort, line, chosen, onChoose } = props;
+  const early = props.early.filter((one) => one.stepId === step.id).map((one) => one.needs);
+  const photos = props.photos.filter((photo) => photo.step === step.id);
   return (
     <li className={`logged ${last ? 'last' : ''} ${chosen ? 'chosen' : ''}`}>
-      <button type="button" className="logged-head" aria-expanded={chosen} onClick={onChoose}>
+      <button
+        type="button"
+        className="logged-head"
+        aria-expanded={chosen}
+        onClick={() => onChoose(chosen ? null : step.id)}
+      >
         <span className="logged-number">{position + 1}</span>
         <span className="logged-title">{step.title}</span>
         <span className="logged-effort">
@@ -123,12 +152,12 @@ function LoggedStep(props: StepProps) {
       {chosen && <StepTools {...props} line={line} />}
     </li>
   );
-}
+});
 
 function StepTools({
   step,
   position,
-  count,
+  last,
   line,
   onEdit,
   onInsertBefore,
@@ -151,14 +180,10 @@ function StepTools({
         >
           ↑
         </Button>
-        <Button
-          disabled={position === count - 1}
-          aria-label={`Move ${step.title} down`}
-          onClick={() => onMove(step, position + 1)}
-        >
+        <Button disabled={last} aria-label={`Move ${step.title} down`} onClick={() => onMove(step, position + 1)}>
           ↓
         </Button>
-        <Button disabled={position === count - 1} onClick={() => onMerge(step)}>
+        <Button disabled={last} onClick={() => onMerge(step)}>
           Merge with the next
         </Button>
         <Button onClick={() => onRemove(step)}>Remove</Button>

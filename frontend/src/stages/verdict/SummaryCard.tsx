@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Input } from 'antd';
+import { Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, asProblem, type Schemas, take, type Unit, type Verdict } from '../../api/client';
@@ -64,8 +64,13 @@ function Sheets({ unit }: { unit: Unit }) {
   const [despite, setDespite] = useState('');
   const { embargo } = unit.record.unit;
   const isKept = embargo != null && today() < embargo;
-  const address = (format: string) =>
-    `/api/units/${encodeURIComponent(unit.id)}/sheet?format=${format}${isKept ? `&despite=${encodeURIComponent(despite)}` : ''}`;
+  const [photos, setPhotos] = useState<readonly string[]>([]);
+  const address = (format: string) => {
+    const asked = new URLSearchParams({ format });
+    if (isKept) asked.set('despite', despite);
+    if (photos.length > 0) asked.set('photos', photos.join(','));
+    return `/api/units/${encodeURIComponent(unit.id)}/sheet?${asked.toString()}`;
+  };
   return (
     <div className="sheets">
       <b>The sheet</b>
@@ -92,7 +97,46 @@ function Sheets({ unit }: { unit: Unit }) {
           </a>
         </>
       )}
+      <PhotoChoice unit={unit} chosen={photos} onChoose={setPhotos} />
     </div>
+  );
+}
+
+/** Photos that a sheet has. */
+const mostPhotos = 6;
+
+interface PhotoChoiceProps {
+  unit: Unit;
+  chosen: readonly string[];
+  onChoose: (chosen: readonly string[]) => void;
+}
+
+/** The photos that go on the sheet: none but those that are chosen, and none of a label. */
+function PhotoChoice({ unit, chosen, onChoose }: PhotoChoiceProps) {
+  const { photos = [], steps } = unit.record;
+  const open = photos.filter((photo) => photo.label !== true);
+  if (open.length === 0) return null;
+  const nameOf = (photo: (typeof photos)[0]) =>
+    photo.caption ?? steps.find((step) => step.id === photo.step)?.title ?? photo.part ?? photo.id;
+  return (
+    <fieldset className="photo-choice">
+      <legend>
+        Photos on it, {mostPhotos} at most
+        {open.length < photos.length && '; those of a label stay at the bench'}
+      </legend>
+      {open.map((photo) => (
+        <Checkbox
+          key={photo.id}
+          checked={chosen.includes(photo.id)}
+          disabled={!chosen.includes(photo.id) && chosen.length >= mostPhotos}
+          onChange={({ target }) =>
+            onChoose(target.checked ? [...chosen, photo.id] : chosen.filter((id) => id !== photo.id))
+          }
+        >
+          <img src={`/api/photos/${photo.sha256}/thumbnail`} alt="" height={48} loading="lazy" /> {nameOf(photo)}
+        </Checkbox>
+      ))}
+    </fieldset>
   );
 }
 

@@ -1,0 +1,114 @@
+using System.Collections.ObjectModel;
+using System.Globalization;
+
+namespace WideLever.Browser.Tests;
+
+/// <summary>How long a person waits with a thousand units on the shelf. Run with <c>-explicit only -showLiveOutput</c>: these are figures, not checks.</summary>
+public sealed class SpeedTests(Bench bench) : IClassFixture<Bench>
+{
+    private static void Tell(string what, object? times, string limit)
+    {
+        var sorted = ((ReadOnlyCollection<object>)times!).Select(time => Convert.ToDouble(time, CultureInfo.InvariantCulture)).Order().ToArray();
+        sorted.ShouldNotBeEmpty();
+        TestContext.Current.TestOutputHelper!.WriteLine(string.Create(CultureInfo.InvariantCulture,
+            $"{what}, {sorted.Length} times: {sorted[sorted.Length / 2]:F0} ms at the median, {sorted[sorted.Length * 9 / 10]:F0} ms at the 90th percentile, {sorted[^1]:F0} ms at most ({limit})"));
+    }
+
+    [Fact(Explicit = true)]
+    public async Task What_a_person_waits_for_at_1000_units()
+    {
+        await bench.FillAsync(985);
+        var unit = await bench.FreshAsync("SPEED-1", (await bench.RecordAsync("cr14-2a7")).ToJsonString().Replace("CR14-2A7", "SPEED-1", StringComparison.Ordinal));
+        using var window = bench.Open($"/units/{unit}/parts");
+        window.Driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromSeconds(90);
+
+        // From the press to what the press asked for, painted.
+        const string Pressed =
+            """
+            const [link, away, css, rounds, done] = arguments;
+            const pause = (ms) => new Promise((go) => setTimeout(go, ms));
+            const find = (name) => [...document.querySelectorAll('nav a')].find((one) => one.textContent.trim().startsWith(name));
+            (async () => {
+              const times = [];
+              for (let round = 0; round < rounds; round++) {
+                find(away).click();
+                while (document.querySelector(css) !== null) await pause(20);
+                await pause(700);
+                const from = performance.now();
+                find(link).click();
+                while (document.querySelector(css) === null) await new Promise(requestAnimationFrame);
+                await new Promise(requestAnimationFrame);
+                times.push(performance.now() - from);
+              }
+              done(times);
+            })();
+            """;
+        foreach (var (stage, css, limit) in new[] { ("Verdict", ".summary .summary-text", "limit 150"), ("Bench", "[data-line]", "limit 100"), ("Intake", "form.fields", "limit 100"), ("Plan", "#plan-parts", "limit 100") })
+            Tell($"{stage} painted", window.Driver.ExecuteAsyncScript(Pressed, stage, "Parts", css, 12), limit);
+        Tell("Parts painted", window.Driver.ExecuteAsyncScript(Pressed, "Parts", "Plan", ".parts", 12), "limit 100");
+        Tell("Shelf painted", window.Driver.ExecuteAsyncScript(Pressed, "Shelf", "Compare", "input[aria-label=\"Find a unit\"]", 8), "limit 100");
+
+        window.Go($"/units/{unit}/verdict");
+        window.Find(".summary");
+        Tell("the sheet answered", window.Driver.ExecuteAsyncScript(
+            """
+            const [address, done] = arguments;
+            (async () => {
+              const times = [];
+              for (let round = 0; round < 12; round++) {
+                const from = performance.now();
+                await (await fetch(address)).text();
+                times.push(performance.now() - from);
+              }
+              done(times);
+            })();
+            """, $"/api/units/{unit}/sheet"), "limit 300");
+
+    }
+
+    [Fact(Explicit = true)]
+    public async Task Chips_and_steps_follow_the_keys_at_1000_units()
+    {
+        await bench.FillAsync(985);
+        var unit = await bench.FreshAsync("SPEED-2", (await bench.RecordAsync("cr14-2a7")).ToJsonString().Replace("CR14-2A7", "SPEED-2", StringComparison.Ordinal));
+        using var window = bench.Open($"/units/{unit}/bench");
+        window.Find("[data-line]").SendKeys("8");
+        window.Find(".line-below");
+        window.Driver.ExecuteScript(
+            """
+            window.chips = [];
+            window.steps = [];
+            let pressed;
+            let entered;
+            const line = document.querySelector('[data-line]');
+            line.addEventListener('input', () => { pressed = performance.now(); }, true);
+            window.addEventListener('keydown', (event) => { if (event.key === 'Enter') entered = [performance.now(), document.querySelectorAll('.logged').length]; }, true);
+            new MutationObserver(() => {
+              if (pressed === undefined) return;
+              const from = pressed;
+              pressed = undefined;
+              requestAnimationFrame(() => window.chips.push(performance.now() - from));
+            }).observe(document.querySelector('.line-below'), { subtree: true, childList: true, characterData: true, attributes: true });
+            new MutationObserver(() => {
+              if (entered === undefined || document.querySelectorAll('.logged').length === entered[1]) return;
+              const [from] = entered;
+              entered = undefined;
+              requestAnimationFrame(() => window.steps.push(performance.now() - from));
+            }).observe(document.querySelector('main'), { subtree: true, childList: true });
+            """);
+        foreach (var key in " ph0 m2x5, 2 ph0 m2x9 under foot, 12 clips, unplug wire, soft glue 60mm, lift")
+        {
+            window.Find("[data-line]").SendKeys($"{key}");
+            await Task.Delay(150, TestContext.Current.CancellationToken);
+        }
+        Tell("chips after a key", window.Driver.ExecuteScript("return window.chips"), "limit 50");
+        window.Find("[data-line]").SendKeys(OpenQA.Selenium.Keys.Control + "a");
+        window.Find("[data-line]").SendKeys(OpenQA.Selenium.Keys.Delete);
+        for (var step = 0; step < 20; step++)
+        {
+            window.Line($"{step + 2} clips⏎");
+            await Task.Delay(600, TestContext.Current.CancellationToken);
+        }
+        Tell("a committed step on the screen", window.Driver.ExecuteScript("return window.steps"), "limit 60");
+    }
+}
