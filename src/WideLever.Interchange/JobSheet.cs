@@ -95,7 +95,7 @@ public static class JobSheet
 
         yield return new(Sort.Heading, "Lay out", []);
         foreach (var tool in plan.Tools)
-            yield return new(Sort.Ticked, $"{WordList.Apart(tool.Tool.Word())}{(tool.Sizes.Count > 0 ? $" {string.Join(", ", tool.Sizes)}" : "")}{(tool.Screws is { } screws ? $", {screws} screws" : "")}", []);
+            yield return new(Sort.Ticked, $"{tool.Tool.Name()}{(tool.Sizes.Count > 0 ? $" {string.Join(", ", tool.Sizes)}" : "")}{(tool.Screws is { } screws ? $", {screws} screws" : "")}", []);
         if (plan.Tools.Count == 0)
             yield return new(Sort.Ticked, "no tool: it comes out by hand", []);
         yield return new(Sort.Ticked, plan.Wells.Count(well => !well.StaysInPart) is var wells and > 0 ? $"a tray of {wells.ToString(CultureInfo.InvariantCulture)} {(wells == 1 ? "well" : "wells")}" : "no tray: no screw comes loose", []);

@@ -183,7 +183,7 @@ public static class VerdictSheet
         }
         yield return new(Sort.Heading, "Tools");
         var tools = record.Steps.SelectMany(step => step.Actions).Select(action => (Tool: action.ToolInHand(), Size: (action as Unscrew)?.Size)).Where(one => one.Tool is not null and not Tool.Hand)
-            .GroupBy(one => one.Tool!.Value).OrderBy(group => group.Key).Select(group => $"{WordList.Apart(group.Key.Word())} {string.Join(", ", group.Select(one => one.Size).OfType<string>().Distinct().Order(StringComparer.Ordinal))}".TrimEnd()).ToList();
+            .GroupBy(one => one.Tool!.Value).OrderBy(group => group.Key).Select(group => $"{group.Key.Name()} {string.Join(", ", group.Select(one => one.Size).OfType<string>().Distinct().Order(StringComparer.Ordinal))}".TrimEnd()).ToList();
         yield return new(Sort.Text, tools.Count == 0 ? "None: all that was taken apart comes apart by hand." : $"{string.Join("; ", tools)}.");
         var advice = unit.Advice.Concat(record.Steps.SelectMany(step => step.Advice)).Concat(record.Parts.SelectMany(part => part.Advice)).ToList();
         if (advice.Count > 0)

@@ -58,6 +58,7 @@ public sealed class SheetTests(Bench bench) : IClassFixture<Bench>
         html.ShouldContain("&lt;script&gt;alert(1)&lt;/script&gt;");
         html.ShouldContain("Warning: Mind the &lt;b&gt;hinge&lt;/b&gt;");
         html.ShouldContain("nobody has signed it");
+        html.ShouldContain("six-lobe T5", customMessage: "drives go by their standard terms");
         html.ShouldContain("default-src 'none'");
         Regex.Count(html, "https?://").ShouldBe(Regex.Count(html, "http://www.w3.org/2000/svg"), "nothing is fetched");
         (await TextAsync($"/api/units/{id}/sheet?format=pdf")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);

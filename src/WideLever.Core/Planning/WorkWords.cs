@@ -115,7 +115,7 @@ public static class WorkWords
     private static string Screws(Unscrew screws)
     {
         var count = screws.Count is { } known ? known.ToString() : "all";
-        var size = screws.Size ?? (screws.Drive is { } drive ? WordList.Apart(drive.Word()) : "unknown");
+        var size = screws.Size ?? (screws.Drive is { } drive ? drive.Name() : "unknown");
         var thread = (screws.Thread, screws.Length) switch
         {
             ({ } of, { } length) => $" {of} × {Number(length)}",

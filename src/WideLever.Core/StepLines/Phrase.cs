@@ -365,7 +365,7 @@ internal sealed class Phrase
         {
             var drive = What(term => term.Drive);
             if (drive is not null && sizeDrive is { } implied && implied != drive && sizeAt is { } at)
-                faults.Add(new(at.Start, at.End, $"{size} is a {WordList.Apart(implied.Word())} size", null));
+                faults.Add(new(at.Start, at.End, $"{size} is a {implied.Name()} size", null));
             var hidden = What(term => term.Cover);
             if (cover is not null && hidden is { } other && other != cover.Cover)
             {
