@@ -87,6 +87,16 @@ export function useServices() {
   });
 }
 
+/** What each unknown fact of a unit costs in range; while that is asked anew, what it cost before. */
+export function useDoubt(unit: Pick<Unit, 'id' | 'revision' | 'teardownRevision'>) {
+  return useQuery({
+    queryKey: ['doubt', unit.id, unit.revision, unit.teardownRevision],
+    queryFn: ({ signal }) =>
+      take(api.GET('/api/units/{unitId}/doubt', { params: { path: { unitId: unit.id } }, signal })),
+    placeholderData: (before) => before,
+  });
+}
+
 export function useVerdict(unitId: string) {
   return useQuery({
     queryKey: ['verdict', unitId],

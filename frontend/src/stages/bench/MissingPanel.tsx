@@ -1,10 +1,12 @@
 import { Button } from 'antd';
-import { type KeyboardEvent, useRef } from 'react';
+import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Part, Schemas, Step, Unit } from '../../api/client';
+import { useDoubt } from '../../api/queries';
 import { mountingValues } from '../../api/schema';
 import { Word } from '../../record/fields';
 import { heading, label } from '../../words';
 import { questionText } from './chips';
+import { byCost } from './missingCosts';
 
 type Missing = Schemas['MissingFact'];
 
@@ -42,6 +44,15 @@ export function MissingPanel({
   ...answers
 }: { unit: Unit; missing: readonly Missing[]; count: number } & MissingAnswers) {
   const list = useRef<HTMLOListElement>(null);
+  const doubt = useDoubt(useRested(unit));
+  // A row that is answered leaves the focus in the list: the next answer is one key away too.
+  const inHand = useRef<{ row: string; at: number } | null>(null);
+  useLayoutEffect(() => {
+    const { current } = inHand;
+    if (current === null || (document.activeElement !== document.body && document.activeElement !== null)) return;
+    const rows = [...(list.current?.querySelectorAll<HTMLElement>('[data-row]') ?? [])];
+    (rows.find((row) => row.dataset['row'] === current.row) ?? rows[Math.min(current.at, rows.length - 1)])?.focus();
+  });
   const focusAt = (index: number) => {
     const rows = list.current?.querySelectorAll<HTMLElement>('[data-row]');
     rows?.item(Math.max(0, Math.min(rows.length - 1, index))).focus();
@@ -52,11 +63,17 @@ export function MissingPanel({
         Nothing is missing: every kind is recorded or absent, and every fact of the steps is known.
       </p>
     );
+  const sorted = byCost(missing, unit.record.steps, doubt.data?.costs ?? []);
   return (
     <>
-      <p className="note">Arrows go through the list; the marked key answers.</p>
+      <p className="note">
+        Arrows go through the list; the marked key answers. What widens the range most comes first
+        {doubt.data === undefined && doubt.error === null && ', as soon as that is known'}
+        {doubt.isPlaceholderData && ', as it was before the last change'}
+        {doubt.error !== null && ': that could not be asked, so they stand as a bench would look'}.
+      </p>
       <ol className="missing" ref={list} aria-label="What is missing">
-        {missing.map((one, i) => {
+        {sorted.map(({ missing: one, points }, i) => {
           const offered = answersOf(one, unit, answers);
           const part =
             one.kind === 'mountingUnknown' ? unit.record.parts.find((other) => other.id === one.about) : undefined;
@@ -76,13 +93,22 @@ export function MissingPanel({
           return (
             // A row takes keys of its own: it is a stop on the way through the list, and its buttons say the same.
             <li
-              key={`${one.kind} ${one.about} ${one.action} ${one.fact}`}
-              data-row=""
+              key={keyOf(one)}
+              data-row={keyOf(one)}
+              onFocus={() => (inHand.current = { row: keyOf(one), at: i })}
+              onBlur={(event) => {
+                if (!(list.current?.contains(event.relatedTarget) ?? false)) inHand.current = null;
+              }}
               tabIndex={i === 0 ? 0 : -1}
               className={one.usual ? '' : 'unusual'}
               onKeyDown={onKeyDown}
             >
-              <span className="grow">{missingText(one, unit)}</span>
+              <span className="grow">
+                {missingText(one, unit)}
+                {points !== null && points >= 0.05 && (
+                  <span className="second"> {points.toFixed(1)} points of the range</span>
+                )}
+              </span>
               {part !== undefined && (
                 <Word
                   name={`Mounting of ${part.id}`}
@@ -120,6 +146,18 @@ export function MissingPanel({
       )}
     </>
   );
+}
+
+const keyOf = ({ kind, about, action, fact }: Missing) => `${kind} ${about} ${action} ${fact}`;
+
+/** A unit as it stands once nothing was changed for a moment: what is asked of it takes longer than a step. */
+function useRested(unit: Unit): Unit {
+  const [rested, setRested] = useState(unit);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(unit), 700);
+    return () => clearTimeout(timer);
+  }, [unit]);
+  return rested;
 }
 
 const marks: Record<string, string> = {

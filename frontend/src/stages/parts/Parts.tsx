@@ -1,7 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { api, type Part, type PartKind, type Schemas, take } from '../../api/client';
+import type { Part, PartKind, Schemas } from '../../api/client';
+import { useDoubt } from '../../api/queries';
 import { named } from '../../app/address';
 import { ProblemNote } from '../../app/ProblemNote';
 import { useWorkpiece } from '../../app/Workspace';
@@ -27,12 +27,7 @@ export function Parts() {
     row: named(location.hash) ?? rows[0]?.key ?? '',
     column: 1,
   }));
-  const doubt = useQuery({
-    queryKey: ['doubt', unit.id, unit.revision, unit.teardownRevision],
-    queryFn: ({ signal }) =>
-      take(api.GET('/api/units/{unitId}/doubt', { params: { path: { unitId: unit.id } }, signal })),
-    placeholderData: (before) => before,
-  });
+  const doubt = useDoubt(unit);
   const costs = doubt.data?.costs ?? [];
   const current = rows.find((row) => row.key === at.row);
   const column = columns[at.column - 1];

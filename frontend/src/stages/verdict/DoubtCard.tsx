@@ -1,8 +1,8 @@
-import { useQuery } from '@tanstack/react-query';
 import { Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { api, asProblem, type Schemas, take, type Unit, type Verdict } from '../../api/client';
+import { asProblem, type Schemas, type Unit, type Verdict } from '../../api/client';
+import { useDoubt } from '../../api/queries';
 import { Anew, Empty, Failed, Loading } from '../../app/states';
 import { RangeBar } from '../../charts/RangeBar';
 import { IndexFigure } from '../../record/IndexFigure';
@@ -17,12 +17,7 @@ const shown = 25;
 /** Which unknown facts make the range wide, by share, and what would be learned by looking at each. */
 export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
   const [index, setIndex] = useState<Index>('combined');
-  const doubt = useQuery({
-    queryKey: ['doubt', unit.id, unit.revision, unit.teardownRevision],
-    queryFn: ({ signal }) =>
-      take(api.GET('/api/units/{unitId}/doubt', { params: { path: { unitId: unit.id } }, signal })),
-    placeholderData: (before) => before,
-  });
+  const doubt = useDoubt(unit);
   const { data, error, refetch } = doubt;
   const width = verdict[index].high - verdict[index].low;
   const costs = (data?.costs ?? []).filter((cost) => cost[index] > 5e-7).sort((a, b) => b[index] - a[index]);
