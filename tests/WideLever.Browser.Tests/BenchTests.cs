@@ -497,8 +497,15 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Press("Put it back together");
         window.WaitForText("Put back: Take battery out", ".closing");
         window.WaitForText("Tighten in this order: 1 3, 2 4", ".closing");
+        // Down to the inside and no further: the battery, and no power.
+        window.Choose("How far it goes back", "what is behind inside");
+        window.WaitForText("0 of 4 screws back, 1 step left", ".closing-count");
         window.SeriousFindings().ShouldBeEmpty();
         window.Press("All 4 back");
+        window.WaitForText("inside stays open, and the power stays off", ".closing");
+        window.Choose("How far it goes back", "all of it");
+        window.WaitForText("4 of 14 screws back, 2 steps left", ".closing-count");
+        window.SeriousFindings().ShouldBeEmpty();
         window.Press("Back in place");
         window.WaitForText("Put back: Open inside", ".closing");
         window.Type("Screws back from well 2", "1");

@@ -95,6 +95,26 @@ public sealed class BenchingTests
         Closing.Of(Steps(), new Dictionary<(string, int), int> { [("cover", 0)] = 99 }, null).Count.Returned.ShouldBe(8);
     }
 
+    [Fact]
+    public void A_way_back_goes_down_to_a_layer_that_stays_open_with_the_power_off()
+    {
+        Step[] steps = [.. Steps(), Build.Step("shield", "inside", Screws(3, 2)) with { Opens = "under the shield" }, Build.Step("heatsink", "under the shield", Screws(4, 3)), Build.Step("feet", "outside", new Peel())];
+        Closing To(string? layer) => Closing.Of(steps, new Dictionary<(string, int), int> { [("heatsink", 0)] = 4 }, null, layer);
+        To(null).Steps.Select(step => step.StepId).ShouldBe(["feet", "heatsink", "shield", "battery", "power", "cover"]);
+        To("inside").Steps.Select(step => step.StepId).ShouldBe(["heatsink", "shield", "battery"]);
+        To("under the shield").Steps.Select(step => step.StepId).ShouldBe(["heatsink"]);
+        // The wells keep their numbers, and only those of what goes back are counted.
+        To("inside").Steps[0].Wells[0].Well.Number.ShouldBe(7);
+        To("inside").Count.ShouldBe(new ClosingCount(13, 4, null, null));
+        To("under the shield").Steps.ShouldAllBe(step => step.Done);
+        // What was ticked stands when it goes further after all.
+        var state = BenchState.Of([(1, new() { Kind = BenchEntryKind.ClosingBegun }), (2, new() { Kind = BenchEntryKind.ClosingTo, Text = "inside" }), (3, new() { Kind = BenchEntryKind.ClosingTicked, Step = "heatsink", Group = 0, Count = 4 }), (4, new() { Kind = BenchEntryKind.ClosingCounted, Count = 0 })]);
+        (state.StaysOpen, state.LeftOver).ShouldBe(("inside", 0));
+        var further = state.After(new() { Kind = BenchEntryKind.ClosingTo }, 5);
+        (further.StaysOpen, further.LeftOver, further.Returned.Count).ShouldBe((null, null, 1));
+        state.After(new() { Kind = BenchEntryKind.ClosingBegun }, 6).StaysOpen.ShouldBeNull();
+    }
+
     private static TeardownRecord Record(params Step[] steps) => Build.Record(
         ["outside", "inside"], steps, [Build.Part("battery", PartKind.Battery), Build.Part("panel", PartKind.DisplayPanel), Build.Part("board", PartKind.Mainboard)]);
 
@@ -205,7 +225,7 @@ public sealed class BenchingTests
     [Fact]
     public void An_entry_without_what_it_tells_is_a_fault()
     {
-        foreach (var kind in WordList.Members<BenchEntryKind>().Where(kind => kind != BenchEntryKind.ClosingBegun))
+        foreach (var kind in WordList.Members<BenchEntryKind>().Where(kind => kind is not (BenchEntryKind.ClosingBegun or BenchEntryKind.ClosingTo)))
             new BenchEntry { Kind = kind }.Fault().ShouldNotBeNull(kind.Word());
         new BenchEntry { Kind = BenchEntryKind.ClosingTicked, Step = "s", Group = 0, Count = 1000 }.Fault()!.At.ShouldBe("count");
         new BenchEntry { Kind = BenchEntryKind.LookedUnder, Cover = Cover.None }.Fault()!.At.ShouldBe("cover");

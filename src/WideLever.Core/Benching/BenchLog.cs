@@ -25,6 +25,9 @@ public enum BenchEntryKind
     /// <summary>Putting back began.</summary>
     ClosingBegun,
 
+    /// <summary>It goes no further than to the layer <see cref="BenchEntry.Text"/>, which stays open; null: all goes back.</summary>
+    ClosingTo,
+
     /// <summary>Screws of <see cref="BenchEntry.Step"/> and <see cref="BenchEntry.Group"/> went back: <see cref="BenchEntry.Count"/>; null takes the tick away.</summary>
     ClosingTicked,
 
@@ -114,6 +117,9 @@ public sealed record BenchState
     /// <summary>Whether putting back has begun.</summary>
     public bool Closing { get; init; }
 
+    /// <summary>The layer that stays open; null: all goes back.</summary>
+    public string? StaysOpen { get; init; }
+
     /// <summary>Screws put back by step and group.</summary>
     public IReadOnlyDictionary<(string StepId, int Group), int> Returned { get; init; } = new Dictionary<(string, int), int>();
 
@@ -140,7 +146,9 @@ public sealed record BenchState
         BenchEntryKind.LookedUnder when entry.Cover is { } cover => this with { LookedUnder = new HashSet<Cover>(LookedUnder) { cover } },
         BenchEntryKind.Stopwatch when entry.Stopwatch is { } happened => this with { Stopwatch = Stopwatch.After(happened, at) },
         BenchEntryKind.StopwatchCorrected when entry.Seconds is { } seconds => this with { Stopwatch = Stopwatch.Corrected(seconds, at) },
-        BenchEntryKind.ClosingBegun => this with { Closing = true, Returned = new Dictionary<(string, int), int>(), LeftOver = null, ClosingAnswer = null },
+        BenchEntryKind.ClosingBegun => this with { Closing = true, StaysOpen = null, Returned = new Dictionary<(string, int), int>(), LeftOver = null, ClosingAnswer = null },
+        // What was ticked stands; a count was of other wells.
+        BenchEntryKind.ClosingTo => this with { StaysOpen = entry.Text, LeftOver = null, ClosingAnswer = null },
         BenchEntryKind.ClosingTicked when entry is { Step: { } step, Group: { } group } => this with { Returned = Ticked(step, group, entry.Count), LeftOver = null, ClosingAnswer = null },
         BenchEntryKind.ClosingCounted => this with { LeftOver = entry.Count, ClosingAnswer = null },
         BenchEntryKind.ClosingAnswered => this with { ClosingAnswer = entry.Text },

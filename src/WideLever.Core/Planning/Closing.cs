@@ -44,11 +44,13 @@ public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Coun
     /// <param name="steps">The steps in the order carried out.</param>
     /// <param name="returned">How many went back, by step and group; a step without screws is ticked as group 0.</param>
     /// <param name="leftOver">Screws counted in the tray at the end; null: not counted.</param>
-    public static Closing Of(IReadOnlyList<Step> steps, IReadOnlyDictionary<(string StepId, int Group), int> returned, int? leftOver)
+    /// <param name="staysOpen">The layer that stays open, so that only what is behind it goes back and the power stays off; null: all goes back.</param>
+    public static Closing Of(IReadOnlyList<Step> steps, IReadOnlyDictionary<(string StepId, int Group), int> returned, int? leftOver, string? staysOpen = null)
     {
         var tray = SortingTray.Of(steps);
         var back = new List<ClosingStep>();
-        foreach (var step in WayBack.Of(steps))
+        var behind = staysOpen is null ? null : Behind(staysOpen, steps);
+        foreach (var step in WayBack.Of(steps).Where(step => behind is null || (behind.Contains(step.Layer) && !step.DisconnectsPower)))
         {
             var wells = tray.Where(well => well.StepId == step.Id).Reverse()
                 .Select(well => new ClosingWell(well, returned.TryGetValue((step.Id, well.Group), out var count) ? Math.Min(count, well.Screws.Count?.Most ?? RecordLimits.Count) : null))
@@ -60,6 +62,16 @@ public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Coun
         int? expected = all.TrueForAll(well => (well.Expected ?? well.Returned) is not null) ? all.Sum(well => well.Expected ?? well.Returned!.Value) : null;
         var put = all.Sum(well => well.Returned ?? 0);
         return new(back, new(expected, put, leftOver, leftOver is { } counted ? expected - put - counted : null));
+    }
+
+    /// <summary>A layer, and every layer that is opened from it.</summary>
+    private static HashSet<string> Behind(string layer, IReadOnlyList<Step> steps)
+    {
+        var behind = new HashSet<string> { layer };
+        // Steps stand in the order carried out: a layer is opened before anything is done in it.
+        foreach (var step in steps.Where(step => step.Opens is not null && behind.Contains(step.Layer)))
+            behind.Add(step.Opens!);
+        return behind;
     }
 
     // Its screws have wells of their own to be ticked.

@@ -165,13 +165,15 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
 
     private static ClosingView Closing(TeardownRecord record, BenchState state)
     {
-        var closing = Core.Planning.Closing.Of(record.Steps, state.Returned, state.LeftOver);
+        // A layer that is gone since from the record keeps nothing open.
+        var staysOpen = state.StaysOpen is { } layer && record.Layers.Contains(layer) ? layer : null;
+        var closing = Core.Planning.Closing.Of(record.Steps, state.Returned, state.LeftOver, staysOpen);
         return new(
             [
                 .. closing.Steps.Select(step => new ClosingStepView(step.StepId, step.Title,
                     [.. step.Wells.Select(well => new ClosingWellView(well.Well.Number, well.Well.Group, well.Expected, well.Well.Screws.Count, well.Returned))], step.Words, step.Heed, step.Tightening, step.Done)),
             ],
-            closing.Count.Expected, closing.Count.Returned, closing.Count.LeftOver, closing.Count.Missing, closing.Count.IsClean, state.ClosingAnswer);
+            closing.Count.Expected, closing.Count.Returned, closing.Count.LeftOver, closing.Count.Missing, closing.Count.IsClean, state.ClosingAnswer, staysOpen, [.. record.Layers.Skip(1).Where(inside => record.Steps.Any(step => step.Layer == inside))]);
     }
 
     /// <summary>The layers on one way from the outside to a layer.</summary>

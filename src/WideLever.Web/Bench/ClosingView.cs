@@ -28,5 +28,7 @@ public sealed record ClosingStepView(string StepId, string Title, IReadOnlyList<
 /// <param name="Missing">Screws that neither went back nor lie in the tray; null: not counted.</param>
 /// <param name="Clean">Whether every screw is where it belongs.</param>
 /// <param name="Answer">What became of those that are not; null: not answered.</param>
+/// <param name="StaysOpen">The layer that stays open; null: all goes back.</param>
+/// <param name="MayStayOpen">Layers inside that it may go back to.</param>
 public sealed record ClosingView(
-    IReadOnlyList<ClosingStepView> Steps, int? Expected, int Returned, int? LeftOver, int? Missing, bool Clean, string? Answer);
+    IReadOnlyList<ClosingStepView> Steps, int? Expected, int Returned, int? LeftOver, int? Missing, bool Clean, string? Answer, string? StaysOpen, IReadOnlyList<string> MayStayOpen);

@@ -1,4 +1,4 @@
-import { Button } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
 import type { BenchEntry, BenchView, Schemas } from '../../api/client';
 import { wellName } from '../../charts/Tray';
@@ -36,8 +36,32 @@ export function ClosingPanel({ closing, bench, onLog, onLeave, onMissing }: Prop
           </Button>
         </p>
       )}
+      {closing.mayStayOpen.length > 0 && (
+        <label className="inline-field">
+          Put back
+          <Select<string>
+            aria-label="How far it goes back"
+            showSearch={{ optionFilterProp: 'label' }}
+            value={closing.staysOpen ?? ''}
+            options={[
+              { value: '', label: 'all of it' },
+              ...closing.mayStayOpen.map((layer) => ({
+                value: layer,
+                label: `what is behind ${layer}, which stays open`,
+              })),
+            ]}
+            popupMatchSelectWidth={false}
+            onChange={(layer) => onLog({ kind: 'closingTo', text: layer === '' ? null : layer })}
+          />
+        </label>
+      )}
       {current !== undefined && <Back key={current.stepId} step={current} bench={bench} onLog={onLog} />}
-      {current === undefined && (
+      {current === undefined && closing.staysOpen !== null && (
+        <p className="note">
+          That is as far as it goes: {closing.staysOpen} stays open, and the power stays off as long as it does.
+        </p>
+      )}
+      {current === undefined && closing.staysOpen === null && (
         <p className="note">
           The first start may take longer than usual and may ask for the clock; a fan that runs up once is no fault.
           What smells, swells or gets hot: off at once.
@@ -189,14 +213,22 @@ function Count({ closing, onLog }: { closing: Schemas['ClosingView']; onLog: (en
           if (left !== null) onLog({ kind: 'closingCounted', count: left });
         }}
       >
-        <span className="grow">Screws that lie in the tray now</span>
+        <span className="grow">
+          {closing.staysOpen === null
+            ? 'Screws that lie in the tray now'
+            : 'Screws that lie in the wells of these steps now'}
+        </span>
         <Numeric name="Screws left in the tray" value={left} onChange={setLeft} />
         <Button htmlType="submit">Count</Button>
       </form>
     );
   }
   if (closing.clean)
-    return <p className="closing-clean">Every screw is where it belongs. The first start may take a while.</p>;
+    return (
+      <p className="closing-clean">
+        Every screw is where it belongs.{closing.staysOpen === null && ' The first start may take a while.'}
+      </p>
+    );
   const missing = closing.missing ?? 0;
   return (
     <div className="warning" role="alert">
