@@ -551,6 +551,15 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         using var window = OpenFresh(unitId);
         window.Line("3 screws, 2 clips, lift = speakers⏎");
         window.Tab("Missing");
+        // The arrows go from tab to tab, and round.
+        var tab = window.Driver.SwitchTo().ActiveElement();
+        tab.Text.ShouldStartWith("Missing");
+        tab.SendKeys(Keys.ArrowRight);
+        window.Driver.SwitchTo().ActiveElement().Text.ShouldStartWith("Photos");
+        window.Driver.SwitchTo().ActiveElement().SendKeys(Keys.Home + Keys.ArrowLeft);
+        window.Find("[role=tab][aria-selected=true]").Text.ShouldStartWith("Layers");
+        window.Driver.SwitchTo().ActiveElement().SendKeys(Keys.ArrowLeft);
+        window.Driver.SwitchTo().ActiveElement().SendKeys(Keys.ArrowLeft);
         // After the pack, what widens the range most comes first, and says by how much.
         window.WaitForText("points of the range", ".missing");
         double Points(IWebElement row) => double.Parse(row.Text.Split(" points of the range")[0].Split(' ')[^1], System.Globalization.CultureInfo.InvariantCulture);

@@ -20,6 +20,7 @@ import {
 import { useAct, useBench, useChange, useKeys } from '../../api/queries';
 import { named } from '../../app/address';
 import { ProblemNote } from '../../app/ProblemNote';
+import { Tabs } from '../../app/Tabs';
 import { Failed, Loading } from '../../app/states';
 import { useWorkpiece } from '../../app/Workspace';
 import { Tray } from '../../charts/Tray';
@@ -463,6 +464,11 @@ function Desk({
     if (picture != null) takePhoto(picture, 'hand');
     return picture != null;
   };
+  const showPanel = (next: Panel) => {
+    setPanel(next);
+    // The first look at a camera asks for it: better here than with both hands full.
+    if (next === 'photos') openCamera().catch(() => undefined);
+  };
   const closing = bench.closing;
   const coming = draft.stepId === null ? (reading?.wells ?? []) : [];
   const goingBack = closing !== null && !stepsShown;
@@ -595,26 +601,23 @@ function Desk({
             )}
           </section>
           <section className="bench-side" aria-label="Tray and lists">
-            <div className="panels" role="tablist" aria-label="Tray and lists">
-              {panels.map((one) => (
-                <button
-                  key={one.panel}
-                  type="button"
-                  role="tab"
-                  aria-selected={panel === one.panel}
-                  className="panel-tab"
-                  onClick={() => {
-                    setPanel(one.panel);
-                    // The first look at a camera asks for it: better here than with both hands full.
-                    if (one.panel === 'photos') openCamera().catch(() => undefined);
-                  }}
-                >
-                  {one.name} <span className="second">{counts[one.panel]}</span>
-                </button>
-              ))}
-            </div>
+            <Tabs
+              name="Tray and lists"
+              tabs={panels.map((one) => ({
+                id: one.panel,
+                text: (
+                  <>
+                    {one.name} <span className="second">{counts[one.panel]}</span>
+                  </>
+                ),
+              }))}
+              chosen={panel}
+              onChoose={showPanel}
+              controls="bench-panel"
+            />
             <div
               key={panel}
+              id="bench-panel"
               className="panel"
               role="tabpanel"
               aria-label={panels.find((one) => one.panel === panel)?.name ?? ''}

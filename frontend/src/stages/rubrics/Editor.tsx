@@ -9,6 +9,7 @@ import {
   partKindValues,
   powerFirstValues,
 } from '../../api/schema';
+import { Tabs } from '../../app/Tabs';
 import { Field, Text } from '../../record/fields';
 import { label } from '../../words';
 import { Curve } from './Curve';
@@ -39,21 +40,19 @@ export function Editor({ document, functions, onChange }: Props) {
   const set = (place: Place, value: RubricValue) => onChange(withValue(document, place, value));
   return (
     <section className="card rubric-editor" aria-label="The rules">
-      <div className="panels" role="tablist" aria-label="Sheets of the rubric">
-        {sheets.map((one) => (
-          <button
-            key={one.sheet}
-            type="button"
-            role="tab"
-            aria-selected={sheet === one.sheet}
-            className="panel-tab"
-            onClick={() => setSheet(one.sheet)}
-          >
-            {one.name}
-          </button>
-        ))}
-      </div>
-      <div className="rubric-sheet" role="tabpanel" aria-label={sheets.find((one) => one.sheet === sheet)?.name}>
+      <Tabs
+        name="Sheets of the rubric"
+        tabs={sheets.map((one) => ({ id: one.sheet, text: one.name }))}
+        chosen={sheet}
+        onChoose={setSheet}
+        controls="rubric-sheet"
+      />
+      <div
+        id="rubric-sheet"
+        className="rubric-sheet"
+        role="tabpanel"
+        aria-label={sheets.find((one) => one.sheet === sheet)?.name}
+      >
         {sheet === 'weights' && <WeightSheet document={document} set={set} />}
         {sheet === 'functions' && <FunctionSheet document={document} functions={functions} set={set} />}
         {sheet === 'tables' && <TableSheet document={document} set={set} />}
