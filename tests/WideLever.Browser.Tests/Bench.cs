@@ -149,6 +149,29 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
     }
 }
 
+/// <summary>The program over an empty data folder, for whoever begins.</summary>
+public sealed class EmptyHouse : IAsyncDisposable
+{
+    private readonly Process server;
+
+    private EmptyHouse(Process server, string address) => (this.server, Address) = (server, new Uri(address));
+
+    public Uri Address { get; }
+
+    public static async Task<EmptyHouse> StartAsync(string data)
+    {
+        var server = Process.Start(new ProcessStartInfo("dotnet", [Bench.App, "run", "--port", "0", "--data", data]) { RedirectStandardOutput = true })!;
+        return new(server, (await server.StandardOutput.ReadLineAsync(TestContext.Current.CancellationToken))!.Split(' ')[^1]);
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        server.Kill();
+        await server.WaitForExitAsync();
+        server.Dispose();
+    }
+}
+
 /// <summary>One window, used as a person would: by names that are read out, by keys and by clicks.</summary>
 public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) : IDisposable
 {

@@ -456,38 +456,29 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
     [Fact]
     public async Task An_empty_shelf_has_three_beginnings_and_sample_machines_are_left_again()
     {
-        using var server = System.Diagnostics.Process.Start(new System.Diagnostics.ProcessStartInfo("dotnet", [Bench.App, "run", "--port", "0", "--data", bench.Folder("first-shelf")]) { RedirectStandardOutput = true })!;
-        try
-        {
-            var address = (await server.StandardOutput.ReadLineAsync(TestContext.Current.CancellationToken))!.Split(' ')[^1];
-            using var window = bench.Open();
-            window.Driver.Navigate().GoToUrl(address);
-            window.WaitForText("Nothing on the shelf yet");
-            window.SeriousFindings().ShouldBeEmpty();
-            window.Press("Look around");
-            window.WaitForText("These are sample machines", ".sample-band");
-            window.WaitForText("Corrie 14", "tbody");
-            window.SeriousFindings().ShouldBeEmpty();
-            window.Press("Leave the sample machines");
-            window.WaitForText("Nothing on the shelf yet");
-            window.Press("Log a machine");
-            window.Type("Maker", "Skerrow");
-            window.Type("Model", "Beck 13");
-            window.Type("Model code", "SB13-A");
-            window.Type("Bench", "Bench 3");
-            window.Press("Begin");
-            window.WaitForText("Enter logs the step");
-            // A machine of which nothing is known is a range, and no dot.
-            window.Driver.Navigate().GoToUrl(address);
-            window.WaitForText("SB13-A", "tbody");
-            window.Driver.FindElements(By.CssSelector(".axis .axis-dot")).ShouldBeEmpty();
-            window.Complaints().ShouldBeEmpty();
-        }
-        finally
-        {
-            server.Kill();
-            await server.WaitForExitAsync(TestContext.Current.CancellationToken);
-        }
+        await using var house = await EmptyHouse.StartAsync(bench.Folder("first-shelf"));
+        using var window = bench.Open();
+        window.Driver.Navigate().GoToUrl(house.Address);
+        window.WaitForText("Nothing on the shelf yet");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Press("Look around");
+        window.WaitForText("These are sample machines", ".sample-band");
+        window.WaitForText("Corrie 14", "tbody");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Press("Leave the sample machines");
+        window.WaitForText("Nothing on the shelf yet");
+        window.Press("Log a machine");
+        window.Type("Maker", "Skerrow");
+        window.Type("Model", "Beck 13");
+        window.Type("Model code", "SB13-A");
+        window.Type("Bench", "Bench 3");
+        window.Press("Begin");
+        window.WaitForText("Enter logs the step");
+        // A machine of which nothing is known is a range, and no dot.
+        window.Driver.Navigate().GoToUrl(house.Address);
+        window.WaitForText("SB13-A", "tbody");
+        window.Driver.FindElements(By.CssSelector(".axis .axis-dot")).ShouldBeEmpty();
+        window.Complaints().ShouldBeEmpty();
     }
 
     [Fact]
@@ -543,68 +534,59 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
     [Fact]
     public async Task From_an_empty_shelf_to_a_sheet_that_is_signed_as_seen()
     {
-        using var server = System.Diagnostics.Process.Start(new System.Diagnostics.ProcessStartInfo("dotnet", [Bench.App, "run", "--port", "0", "--data", bench.Folder("first-machine")]) { RedirectStandardOutput = true })!;
-        try
-        {
-            var address = (await server.StandardOutput.ReadLineAsync(TestContext.Current.CancellationToken))!.Split(' ')[^1];
-            using var window = bench.Open();
-            window.Driver.Navigate().GoToUrl(address);
-            window.Press("Log a machine");
-            window.Type("Maker", "Skerrow");
-            window.Type("Model", "Beck 13");
-            window.Type("Model code", "SB13-A");
-            window.Type("Bench", "Bench 3");
-            window.Press("Begin");
-            window.WaitForText("Enter logs the step");
-            window.Press("Seen and done");
-            foreach (var line in (string[])["10 ph0 m2x5, lift > inside = base-cover clipped", "off, unplug wire = battery screwed", "2 ph0 m2x4, slide = memory socketed", "1 ph0 m2x3, slide = storage socketed"])
-                window.Line(line + "⏎");
-            window.Steps(4);
-            window.Drop(Pictures.Jpeg(640, 480));
-            window.WaitForPhotos(1);
-            var unit = new Uri(window.Driver.Url).AbsolutePath.Split('/')[2];
+        await using var house = await EmptyHouse.StartAsync(bench.Folder("first-machine"));
+        using var window = bench.Open();
+        window.Driver.Navigate().GoToUrl(house.Address);
+        window.Press("Log a machine");
+        window.Type("Maker", "Skerrow");
+        window.Type("Model", "Beck 13");
+        window.Type("Model code", "SB13-A");
+        window.Type("Bench", "Bench 3");
+        window.Press("Begin");
+        window.WaitForText("Enter logs the step");
+        window.Press("Seen and done");
+        foreach (var line in (string[])["10 ph0 m2x5, lift > inside = base-cover clipped", "off, unplug wire = battery screwed", "2 ph0 m2x4, slide = memory socketed", "1 ph0 m2x3, slide = storage socketed"])
+            window.Line(line + "⏎");
+        window.Steps(4);
+        window.Drop(Pictures.Jpeg(640, 480));
+        window.WaitForPhotos(1);
+        var unit = new Uri(window.Driver.Url).AbsolutePath.Split('/')[2];
 
-            // A first machine has nothing to be compared with, and absolute reasons all the same.
-            window.Driver.Navigate().GoToUrl($"{address.TrimEnd('/')}/units/{unit}/verdict");
-            window.WaitForText("no figure yet", ".summary");
-            window.WaitForText("Not seen:", ".summary");
-            window.Find(".photo-choice label").Click();
-            var sheetAddress = window.Named("For readers").GetAttribute("href")!;
-            sheetAddress.ShouldContain("photos=photo-1");
-            window.Press("Sign as seen");
-            window.Type("Who answers for it", "R. Example");
-            window.Driver.FindElement(By.CssSelector(".sign-off button[type=submit]")).Click();
-            window.WaitForText("Signed as seen. R. Example for Bench 3 answers for what was seen of it", ".signed");
-            window.SeriousFindings().ShouldBeEmpty();
+        // A first machine has nothing to be compared with, and absolute reasons all the same.
+        window.Driver.Navigate().GoToUrl(new Uri(house.Address, $"/units/{unit}/verdict"));
+        window.WaitForText("no figure yet", ".summary");
+        window.WaitForText("Not seen:", ".summary");
+        window.Find(".photo-choice label").Click();
+        var sheetAddress = window.Named("For readers").GetAttribute("href")!;
+        sheetAddress.ShouldContain("photos=photo-1");
+        window.Press("Sign as seen");
+        window.Type("Who answers for it", "R. Example");
+        window.Driver.FindElement(By.CssSelector(".sign-off button[type=submit]")).Click();
+        window.WaitForText("Signed as seen. R. Example for Bench 3 answers for what was seen of it", ".signed");
+        window.SeriousFindings().ShouldBeEmpty();
 
-            // The sheet as a file, looked at with the network and scripts off.
-            using var http = new HttpClient();
-            var sheet = Path.Combine(bench.Folder("sheet"), "sheet.html");
-            await File.WriteAllTextAsync(sheet, await http.GetStringAsync(sheetAddress, TestContext.Current.CancellationToken), TestContext.Current.CancellationToken);
-            window.Driver.SwitchTo().NewWindow(WindowType.Tab);
-            window.Driver.ExecuteCdpCommand("Network.enable", []);
-            window.Driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = true, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
-            window.Driver.ExecuteCdpCommand("Emulation.setScriptExecutionDisabled", new() { ["value"] = true });
-            window.Driver.Navigate().GoToUrl(new Uri(sheet));
-            var text = window.Driver.FindElement(By.TagName("main")).Text;
-            text.ShouldContain("R. Example answers for what was seen of it");
-            var verdict = JsonNode.Parse(await http.GetStringAsync($"{address.TrimEnd('/')}/api/units/{unit}/verdict", TestContext.Current.CancellationToken))!;
-            string Round(string end) => Math.Round((double)verdict["repair"]![end]!, MidpointRounding.AwayFromZero).ToString(System.Globalization.CultureInfo.InvariantCulture);
-            text.ShouldContain($"Repair between {Round("low")} and {Round("high")}");
-            text.ShouldContain("Not seen enough to answer for:");
-            window.Driver.ExecuteCdpCommand("Emulation.setScriptExecutionDisabled", new() { ["value"] = false });
-            ((bool)window.Driver.ExecuteScript("return document.images.length === 1 && document.images[0].naturalWidth === 640")!).ShouldBeTrue();
-            ((bool)window.Driver.ExecuteScript("return [...document.fonts].some((one) => one.family.includes('Atkinson') && one.status === 'loaded')")!).ShouldBeTrue();
-            window.SeriousFindings().ShouldBeEmpty();
-            window.Driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = false, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
-            window.Driver.Close();
-            window.Driver.SwitchTo().Window(window.Driver.WindowHandles[0]);
-        }
-        finally
-        {
-            server.Kill();
-            await server.WaitForExitAsync(TestContext.Current.CancellationToken);
-        }
+        // The sheet as a file, looked at with the network and scripts off.
+        using var http = new HttpClient();
+        var sheet = Path.Combine(bench.Folder("sheet"), "sheet.html");
+        await File.WriteAllTextAsync(sheet, await http.GetStringAsync(sheetAddress, TestContext.Current.CancellationToken), TestContext.Current.CancellationToken);
+        window.Driver.SwitchTo().NewWindow(WindowType.Tab);
+        window.Driver.ExecuteCdpCommand("Network.enable", []);
+        window.Driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = true, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+        window.Driver.ExecuteCdpCommand("Emulation.setScriptExecutionDisabled", new() { ["value"] = true });
+        window.Driver.Navigate().GoToUrl(new Uri(sheet));
+        var text = window.Driver.FindElement(By.TagName("main")).Text;
+        text.ShouldContain("R. Example answers for what was seen of it");
+        var verdict = JsonNode.Parse(await http.GetStringAsync(new Uri(house.Address, $"/api/units/{unit}/verdict"), TestContext.Current.CancellationToken))!;
+        string Round(string end) => Math.Round((double)verdict["repair"]![end]!, MidpointRounding.AwayFromZero).ToString(System.Globalization.CultureInfo.InvariantCulture);
+        text.ShouldContain($"Repair between {Round("low")} and {Round("high")}");
+        text.ShouldContain("Not seen enough to answer for:");
+        window.Driver.ExecuteCdpCommand("Emulation.setScriptExecutionDisabled", new() { ["value"] = false });
+        ((bool)window.Driver.ExecuteScript("return document.images.length === 1 && document.images[0].naturalWidth === 640")!).ShouldBeTrue();
+        ((bool)window.Driver.ExecuteScript("return [...document.fonts].some((one) => one.family.includes('Atkinson') && one.status === 'loaded')")!).ShouldBeTrue();
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = false, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+        window.Driver.Close();
+        window.Driver.SwitchTo().Window(window.Driver.WindowHandles[0]);
     }
 
     [Fact]

@@ -173,8 +173,8 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
         window.Press("The way there and back");
         window.WaitForText("keyboard alone:", "section[aria-label='Repair or replace']");
         var cost = window.Text("section[aria-label='Repair or replace']");
-        cost.ShouldContain("64 EUR. With topcase, which it is within:");
-        cost.ShouldContain("150 EUR.");
+        cost.ShouldContain("64 EUR, 3 % to damage something. With topcase, which it is within:");
+        cost.ShouldContain("150 EUR, 3 % to damage something.");
         window.SeriousFindings().ShouldBeEmpty();
         window.Complaints().ShouldBeEmpty();
     }

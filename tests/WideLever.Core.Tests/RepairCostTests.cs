@@ -49,6 +49,10 @@ public sealed class RepairCostTests
         var both = Cost(record, 60, "fan").Cost.Assemblies.ShouldHaveSingleItem();
         (both.Part, both.Assembly, both.Price, both.AlonePrice).ShouldBe(("fan", "top", 150, 20));
         both.Effort.Value.ShouldNotBe(both.AloneEffort.Value);
+        // The chance of damage is that of each way by itself.
+        both.AloneDamage.ShouldBe(1 - RepairPlan.Of(record.Checked(), Examples.House, ["fan"]).Plan!.Survival.Value!.Value, 1e-12);
+        both.Damage.ShouldBe(1 - RepairPlan.Of(record.Checked(), Examples.House, ["top"]).Plan!.Survival.Value!.Value, 1e-12);
+        both.Damage.ShouldNotBe(both.AloneDamage);
         // Soldered or riveted, it is the assembly anyway.
         Cost(record, 60, "keyboard").Cost.Assemblies.ShouldBeEmpty();
         Cost(record with { Parts = [.. record.Parts.Select(part => part.Id == "top" ? part with { Spare = new Spare { Source = Supply.None } } : part)] }, 60, "fan").Cost.Assemblies.ShouldBeEmpty();

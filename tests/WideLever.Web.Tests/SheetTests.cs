@@ -99,6 +99,13 @@ public sealed class SheetTests(Bench bench) : IClassFixture<Bench>
             status.ShouldBe(HttpStatusCode.UnprocessableEntity);
             text.ShouldContain(said);
         }
+        // A picture that was damaged or lost on the disk is named, and none is made up.
+        var sha = (string)(await bench.GetAsync($"/api/units/{id}")).Body!["record"]!["photos"]![0]!["sha256"]!;
+        var file = Directory.EnumerateFiles(Path.Combine(bench.Path, "photos"), sha, SearchOption.AllDirectories).Single();
+        await File.WriteAllTextAsync(file, "no picture", TestContext.Current.CancellationToken);
+        (await TextAsync($"/api/units/{id}/sheet?photos=photo-1")).ShouldSatisfyAllConditions(answer => answer.Status.ShouldBe(HttpStatusCode.UnprocessableEntity), answer => answer.Text.ShouldContain("the picture of photo-1 is damaged in the data folder"));
+        File.Delete(file);
+        (await TextAsync($"/api/units/{id}/sheet?photos=photo-1")).Text.ShouldContain("the picture of photo-1 is missing from the data folder");
     }
 
     [Fact]

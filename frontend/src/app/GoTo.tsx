@@ -16,7 +16,8 @@ interface Props {
 
 /** Every unit, stage, view and command by a few letters of its name. */
 export function GoTo({ inView, commands, onClose }: Props) {
-  const units = useShelf().data?.units ?? [];
+  const shelf = useShelf();
+  const units = shelf.data?.units ?? [];
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
   const list = useId();
@@ -54,6 +55,12 @@ export function GoTo({ inView, commands, onClose }: Props) {
           event.preventDefault();
         }}
       />
+      <p role="status" className="second">
+        {shelf.data === undefined &&
+          (shelf.error === null
+            ? 'The machines are being read…'
+            : 'The machines could not be read; screens can be gone to.')}
+      </p>
       <ul className="go-to-list" id={list} role="listbox" aria-label="Where to go">
         {shown.map((target, i) => (
           <li

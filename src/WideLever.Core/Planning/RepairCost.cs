@@ -17,7 +17,9 @@ public sealed record PricedUnit(string Unit, double? Price);
 /// <param name="Price">Price of the assembly in the rubric's currency; null: not known.</param>
 /// <param name="AloneEffort">Effort of bringing the part out by itself.</param>
 /// <param name="AlonePrice">Price of the part; null: not known.</param>
-public sealed record ByAssembly(string Part, string Assembly, EffortSeconds Effort, double? Price, EffortSeconds AloneEffort, double? AlonePrice);
+/// <param name="Damage">The chance of damage on the way to the assembly, 0..1.</param>
+/// <param name="AloneDamage">The chance of damage on the way to the part, 0..1.</param>
+public sealed record ByAssembly(string Part, string Assembly, EffortSeconds Effort, double? Price, EffortSeconds AloneEffort, double? AlonePrice, double Damage, double AloneDamage);
 
 /// <summary>
 /// What a plan costs: parts, time at a rate, and the risk, beside the price of the machine. Where a price is not known the sum is <em>at least</em>.
@@ -80,10 +82,11 @@ public sealed record RepairCost
     {
         var ways = new WaysIn(record, rubric);
         var routes = ways.Routes(cancellation);
+        double Damage(IEnumerable<int> route) => 1 - RepairPlan.SurvivalOf(route.Select(position => record.Record.Steps[position]), rubric).Value!.Value;
         foreach (var part in plan.Parts.Where(part => part.Service is null && part.Unit.Id == part.Part.Id))
         {
-            if (part.Part.Within is { } within && record.Record.Parts[record.Graph.PartPositions[within]] is var assembly && assembly.Spare.Source != Supply.None && part.Part.Spare.Source != Supply.None && routes[within] is { } route)
-                yield return new(part.Part.Id, within, ways.Effort(route), Price.InRubricCurrency(assembly.Spare.Price, rubric), part.Alone, Price.InRubricCurrency(part.Part.Spare.Price, rubric));
+            if (part.Part.Within is { } within && record.Record.Parts[record.Graph.PartPositions[within]] is var assembly && assembly.Spare.Source != Supply.None && part.Part.Spare.Source != Supply.None && routes[within] is { } route && routes[part.Part.Id] is { } alone)
+                yield return new(part.Part.Id, within, ways.Effort(route), Price.InRubricCurrency(assembly.Spare.Price, rubric), part.Alone, Price.InRubricCurrency(part.Part.Spare.Price, rubric), Damage(route), Damage(alone));
         }
     }
 }

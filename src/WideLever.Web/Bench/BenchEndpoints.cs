@@ -182,7 +182,7 @@ public static class BenchEndpoints
         var piece = show is null ? null : workpieces.Find(show).Value;
         return TypedResults.Ok(piece is null || piece.Teardown.Id != teardownId
             ? new LineCommitted(committed.Revision, committed.Hints, committed.Made, null, null)
-            : new(committed.Revision, committed.Hints, committed.Made, UnitEndpoints.ViewOf(piece, request.WindowId, store, undo, cancellation), desk.View(piece, request.WindowId)));
+            : new(committed.Revision, committed.Hints, committed.Made, UnitViews.Of(piece, request.WindowId, store, undo, cancellation), desk.View(piece, request.WindowId)));
     }
 
     private static Results<Ok<PrintedLine>, JsonHttpResult<Problem>> Print(EditRequest request, string teardownId, BenchDesk desk)

@@ -65,16 +65,19 @@ public sealed class PhotoIntake : IDisposable
     public void Dispose() => one.Dispose();
 
     /// <summary>A small JPEG of a kept photo, in its turn.</summary>
-    public Task<byte[]> ThumbnailAsync(byte[] kept, CancellationToken cancellation) => SmallerAsync(kept, ThumbnailPx, cancellation);
+    public async Task<byte[]> ThumbnailAsync(byte[] kept, CancellationToken cancellation) =>
+        await SmallerAsync(kept, ThumbnailPx, cancellation) ?? throw new InvalidOperationException("a kept photo cannot be decoded");
 
-    /// <summary>A JPEG of a kept photo, in its turn, that is at most so many px wide and high.</summary>
-    public async Task<byte[]> SmallerAsync(byte[] kept, int longestPx, CancellationToken cancellation)
+    /// <summary>A JPEG of a kept photo, in its turn, that is at most so many px wide and high; null: it cannot be read any more.</summary>
+    public async Task<byte[]?> SmallerAsync(byte[] kept, int longestPx, CancellationToken cancellation)
     {
         await one.WaitAsync(cancellation);
         try
         {
-            using var bitmap = SKBitmap.Decode(kept) ?? throw new InvalidOperationException("a kept photo cannot be decoded");
-            return Small(bitmap, longestPx);
+            using var data = SKData.CreateCopy(kept);
+            using var codec = SKCodec.Create(data);
+            using var bitmap = codec is null ? null : SKBitmap.Decode(codec);
+            return bitmap is null ? null : Small(bitmap, longestPx);
         }
         finally
         {

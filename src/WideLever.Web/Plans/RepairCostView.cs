@@ -18,7 +18,7 @@ public sealed record RepairCostView(
     /// <summary>The view of a cost.</summary>
     public static RepairCostView Of(RepairCost cost) => new(
         cost.Currency, cost.Units, cost.Parts, cost.AtLeast, cost.Time, cost.Risk, cost.Machine, cost.Sum,
-        [.. cost.Assemblies.Select(one => new ByAssemblyView(one.Part, one.Assembly, EffortView.Of(one.Effort), one.Price, EffortView.Of(one.AloneEffort), one.AlonePrice))]);
+        [.. cost.Assemblies.Select(one => new ByAssemblyView(one.Part, one.Assembly, EffortView.Of(one.Effort), one.Price, EffortView.Of(one.AloneEffort), one.AlonePrice, one.Damage, one.AloneDamage))]);
 }
 
 /// <summary>A part by the assembly that it is within.</summary>
@@ -28,4 +28,6 @@ public sealed record RepairCostView(
 /// <param name="Price">Its price; null: not known.</param>
 /// <param name="AloneEffort">Effort of bringing the part out.</param>
 /// <param name="AlonePrice">Its price; null: not known.</param>
-public sealed record ByAssemblyView(string Part, string Assembly, EffortView Effort, double? Price, EffortView AloneEffort, double? AlonePrice);
+/// <param name="Damage">The chance of damage on the way to the assembly, 0..1.</param>
+/// <param name="AloneDamage">The chance of damage on the way to the part, 0..1.</param>
+public sealed record ByAssemblyView(string Part, string Assembly, EffortView Effort, double? Price, EffortView AloneEffort, double? AlonePrice, double Damage, double AloneDamage);

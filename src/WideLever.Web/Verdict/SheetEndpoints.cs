@@ -67,8 +67,10 @@ public static class SheetEndpoints
                 faults.Add(new("photos", $"{id} shows the label, which has the serial number: it stays at the bench"));
             else if (files.Read(photo.Sha256) is not { } bytes)
                 faults.Add(new("photos", $"the picture of {id} is missing from the data folder"));
+            else if (await intake.SmallerAsync(bytes, PhotoPx, cancellation) is not { } small)
+                faults.Add(new("photos", $"the picture of {id} is damaged in the data folder"));
             else
-                photos.Add(new(photo.Caption ?? record.Steps.FirstOrDefault(step => step.Id == photo.Step)?.Title ?? photo.Part ?? record.Unit.Model, await intake.SmallerAsync(bytes, PhotoPx, cancellation)));
+                photos.Add(new(photo.Caption ?? record.Steps.FirstOrDefault(step => step.Id == photo.Step)?.Title ?? photo.Part ?? record.Unit.Model, small));
         }
         return (photos, faults);
     }

@@ -44,7 +44,10 @@ export function MissingPanel({
   ...answers
 }: { unit: Unit; missing: readonly Missing[]; count: number } & MissingAnswers) {
   const list = useRef<HTMLOListElement>(null);
-  const doubt = useDoubt(useRested(unit));
+  const rested = useRested(unit);
+  const doubt = useDoubt(rested);
+  const isOld =
+    doubt.isPlaceholderData || rested.revision !== unit.revision || rested.teardownRevision !== unit.teardownRevision;
   // A row that is answered leaves the focus in the list: the next answer is one key away too.
   const inHand = useRef<{ row: string; at: number } | null>(null);
   useLayoutEffect(() => {
@@ -63,13 +66,13 @@ export function MissingPanel({
         Nothing is missing: every kind is recorded or absent, and every fact of the steps is known.
       </p>
     );
-  const sorted = byCost(missing, unit.record.steps, doubt.data?.costs ?? []);
+  const sorted = byCost(missing, doubt.data?.costs ?? []);
   return (
     <>
       <p className="note">
         Arrows go through the list; the marked key answers. What widens the range most comes first
         {doubt.data === undefined && doubt.error === null && ', as soon as that is known'}
-        {doubt.isPlaceholderData && ', as it was before the last change'}
+        {doubt.data !== undefined && isOld && ', as it was before the last change'}
         {doubt.error !== null && ': that could not be asked, so they stand as a bench would look'}.
       </p>
       <ol className="missing" ref={list} aria-label="What is missing">

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import type { Schemas, Step } from '../../api/client';
+import type { Schemas } from '../../api/client';
 import { byCost } from './missingCosts';
 
 const missing = (kind: Schemas['MissingKind'], about: string, more: Partial<Schemas['MissingFact']> = {}) => ({
@@ -19,7 +19,6 @@ const cost = (at: string, field: string, combined: number, more: Partial<Schemas
 });
 
 test('what is missing stands by what it costs, after the look of the pack, and the rest as it was', () => {
-  const steps = [{ id: 'cover' }, { id: 'fan' }] as Step[];
   const costs = [
     cost('kind:camera', 'kind', 0.6, { kind: 'camera' }),
     cost('parts[3].mounting', 'mounting', 4, { part: 'fan', kind: 'fan' }),
@@ -39,7 +38,6 @@ test('what is missing stands by what it costs, after the look of the pack, and t
       missing('guidanceMark', 'order'),
       missing('packNotLookedAt', 'battery'),
     ],
-    steps,
     costs,
   );
   expect(sorted.map((one) => [one.missing.kind, one.missing.about, one.points])).toEqual([

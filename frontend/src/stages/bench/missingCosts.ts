@@ -1,4 +1,4 @@
-import type { Schemas, Step } from '../../api/client';
+import type { Schemas } from '../../api/client';
 
 type Missing = Schemas['MissingFact'];
 type Cost = Schemas['FactCost'];
@@ -10,8 +10,8 @@ export interface CostedMissing {
 }
 
 /** What is missing, the look of the pack first, then what costs most in range; the rest as a bench would look. */
-export function byCost(missing: readonly Missing[], steps: readonly Step[], costs: readonly Cost[]): CostedMissing[] {
-  const costed = missing.map((one) => ({ missing: one, points: costOf(one, steps, costs) }));
+export function byCost(missing: readonly Missing[], costs: readonly Cost[]): CostedMissing[] {
+  const costed = missing.map((one) => ({ missing: one, points: costOf(one, costs) }));
   return costed.sort(
     (a, b) =>
       Number(b.missing.kind === 'packNotLookedAt') - Number(a.missing.kind === 'packNotLookedAt') ||
@@ -19,7 +19,7 @@ export function byCost(missing: readonly Missing[], steps: readonly Step[], cost
   );
 }
 
-function costOf(one: Missing, steps: readonly Step[], costs: readonly Cost[]): number | null {
+function costOf(one: Missing, costs: readonly Cost[]): number | null {
   const found = costs.find(({ fact }) => {
     switch (one.kind) {
       case 'kindNotRecorded':
@@ -33,9 +33,7 @@ function costOf(one: Missing, steps: readonly Step[], costs: readonly Cost[]): n
       case 'guidanceMark':
         return fact.at === `guidance.${one.about}`;
       case 'openFact':
-        return (
-          fact.at === `steps[${steps.findIndex((step) => step.id === one.about)}].actions[${one.action}].${one.fact}`
-        );
+        return fact.step === one.about && fact.at.endsWith(`.actions[${one.action}].${one.fact}`);
       default:
         return false;
     }

@@ -86,8 +86,9 @@ export function CostCard({ unit, parts }: { unit: Unit; parts: readonly string[]
           </table>
           {data.assemblies.map((one) => (
             <p key={one.part}>
-              {one.part} alone: {minutes(one.aloneEffort)}, {priced(one.alonePrice, data.currency)}. With {one.assembly}
-              , which it is within: {minutes(one.effort)}, {priced(one.price, data.currency)}.
+              {one.part} alone: {minutes(one.aloneEffort)}, {priced(one.alonePrice, data.currency)},{' '}
+              {damaged(one.aloneDamage)}. With {one.assembly}, which it is within: {minutes(one.effort)},{' '}
+              {priced(one.price, data.currency)}, {damaged(one.damage)}.
             </p>
           ))}
         </>
@@ -95,6 +96,8 @@ export function CostCard({ unit, parts }: { unit: Unit; parts: readonly string[]
     </section>
   );
 }
+
+const damaged = (chance: number) => `${(100 * chance).toFixed(0)} % to damage something`;
 
 const priced = (price: number | null, currency: string) =>
   price === null ? 'price not known' : amount(price, currency);
