@@ -179,10 +179,18 @@ public static class BenchEndpoints
         if (outcome.Value is not { } committed)
             return Problems.Of(outcome.Refusal!);
         RequestBody.SetRevision(request.Http.HttpContext.Response, committed.Revision);
-        var piece = show is null ? null : workpieces.Find(show).Value;
-        return TypedResults.Ok(piece is null || piece.Teardown.Id != teardownId
-            ? new LineCommitted(committed.Revision, committed.Hints, committed.Made, null, null)
-            : new(committed.Revision, committed.Hints, committed.Made, UnitViews.Of(piece, request.WindowId, store, undo, cancellation), desk.View(piece, request.WindowId)));
+        var logged = new LineCommitted(committed.Revision, committed.Hints, committed.Made, null, null);
+        if (show is null || workpieces.Find(show).Value is not { } piece || piece.Teardown.Id != teardownId)
+            return TypedResults.Ok(logged);
+        try
+        {
+            return TypedResults.Ok(logged with { Unit = UnitViews.Of(piece, request.WindowId, store, undo, cancellation), Bench = desk.View(piece, request.WindowId) });
+        }
+        catch (UnreadableException)
+        {
+            // The line is on disk whatever cannot be shown beside it; who asks for the unit next is told what is unreadable.
+            return TypedResults.Ok(logged);
+        }
     }
 
     private static Results<Ok<PrintedLine>, JsonHttpResult<Problem>> Print(EditRequest request, string teardownId, BenchDesk desk)
