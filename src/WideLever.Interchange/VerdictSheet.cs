@@ -235,7 +235,6 @@ public static class VerdictSheet
 
     private static string Number(int value) => value.ToString(CultureInfo.InvariantCulture);
 
-
     private static string Figure(SheetPhoto photo) => $"<figure><img src=\"data:image/jpeg;base64,{Convert.ToBase64String(photo.Jpeg)}\" alt=\"{Safe(photo.Caption)}\"><figcaption>{Safe(photo.Caption)}</figcaption></figure>";
 
     private static string Safe(string text) => WebUtility.HtmlEncode(text);

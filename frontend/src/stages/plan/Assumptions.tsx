@@ -28,7 +28,7 @@ interface AssumptionsProps {
 /** What the house assumes of failures and services, to be read, changed and taken out. */
 export function Assumptions({ profile, before, onChanged }: AssumptionsProps) {
   const [rows, setRows] = useState(profile.assumptions);
-  const [damage, setDamage] = useState<number | null>(profile.damageShare * 100);
+  const [damage, setDamage] = useState<number | null>(Number((profile.damageShare * 100).toPrecision(12)));
   const change = useChange(async (act: () => Promise<unknown>) => {
     const stood = await current();
     await act();

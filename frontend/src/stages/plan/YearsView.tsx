@@ -1,7 +1,7 @@
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { asProblem, type Schemas, type Unit } from '../../api/client';
-import { useFailureProfile, useShelf } from '../../api/queries';
+import { useFailureProfile, useHouse, useShelf } from '../../api/queries';
 import { useLongWork } from '../../api/useLongWork';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Watched } from '../../app/Watched';
@@ -19,6 +19,7 @@ const usual = { years: 8, lives: 100_000, seed: 1 };
 /** Years of ownership: what a machine asks for if its parts fail as the house assumes, beside another on the same draws. */
 export function YearsView({ unit }: { unit: Unit }) {
   const shelf = useShelf();
+  const currency = useHouse().data?.currency ?? '';
   const profile = useFailureProfile();
   const [rate, setRate] = useRate();
   const [years, setYears] = useState<number | null>(usual.years);
@@ -61,13 +62,7 @@ export function YearsView({ unit }: { unit: Unit }) {
             <Numeric name="Years" value={years} onChange={setYears} />
           </Labelled>
           <Labelled text="an hour costs">
-            <Numeric
-              name="What an hour costs"
-              unit={result?.currency ?? ''}
-              placeholder="0"
-              value={rate}
-              onChange={setRate}
-            />
+            <Numeric name="What an hour costs" unit={currency} placeholder="0" value={rate} onChange={setRate} />
           </Labelled>
           <Labelled text="lives">
             <Numeric name="Lives" value={lives} onChange={setLives} />
