@@ -527,6 +527,55 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task What_nobody_counted_is_counted_on_the_way_back_and_the_record_has_it_from_then_on()
+    {
+        var unitId = await FreshAsync("BACK-2");
+        using var window = OpenFresh(unitId);
+        window.Line("some ph0 screws, clips, remove the bottom cover⏎");
+        window.Press("Put it back together");
+        window.WaitForText("clips, not counted: how many are there?", ".closing");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Type("How many: clips, not counted", "11");
+        window.Press("Note it");
+        window.WaitForGone("clips, not counted", ".closing");
+        window.WaitForText("Press 11 clips shut", ".closing");
+        window.Type("Screws back from well 1", "7");
+        window.Press("7 back, and that is all");
+        window.WaitForText("7 of 7", ".closing-count");
+        var actions = (await bench.RecordAsync(unitId))["steps"]![0]!["actions"]!.AsArray();
+        actions.Select(action => ((string)action!["do"]!, (int?)action["count"] ?? 1)).ShouldBe([("unscrew", 7), ("unclip", 11), ("lift", 1)]);
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task Answers_keyed_faster_than_they_are_saved_are_all_kept()
+    {
+        var unitId = await FreshAsync("MISS-2");
+        using var window = OpenFresh(unitId);
+        window.Line("10 ph0, lift cover > inside⏎");
+        window.Line("9 ph0, lift = mainboard⏎");
+        window.Steps(2);
+        window.Tab("Missing");
+        // In one go, before any of them is answered.
+        window.Row("unplugs nothing for its board");
+        window.Driver.ExecuteScript(
+            """
+            for (const [text, key] of [['A manual', 'y'], ['Screws and connectors labelled', 'n'], ['Numbers on the parts', 'y'], ['An order shown', 'n'], ['Camera: has', 'a'], ['Touchpad: has', 'a'], ['unplugs nothing', 's']]) {
+              const row = [...document.querySelectorAll('[data-row]')].find((one) => one.textContent.includes(text));
+              row.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+            }
+            """);
+        window.WaitForGone("A manual", ".missing");
+        window.WaitForGone("unplugs nothing", ".missing");
+        var record = await bench.RecordAsync(unitId);
+        new[] { "manual", "labels", "partNumbers", "order" }.Select(mark => (bool?)record["guidance"]![mark]).ShouldBe([true, false, true, false]);
+        record["absent"]!.AsArray().Select(kind => (string)kind!).ShouldBe(["camera", "touchpad"], ignoreOrder: true);
+        var board = record["steps"]![1]!;
+        ((string)board["actions"]![0]!["do"]!, board["actions"]![0]!["count"]).ShouldBe(("unplug", null));
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task The_tray_is_saved_as_one_strip_with_every_well()
     {
         var record = await File.ReadAllTextAsync(Bench.Example("1-two-routes"), TestContext.Current.CancellationToken);

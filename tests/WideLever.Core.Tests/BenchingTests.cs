@@ -96,6 +96,14 @@ public sealed class BenchingTests
     }
 
     [Fact]
+    public void Counts_that_nobody_took_are_asked_for_on_the_way_back()
+    {
+        var step = Build.Step("board", "inside", new Unclip { Count = null }, Screws(3, 4), new Thermal { What = ThermalWhat.Pad, Count = new Count(2, 5) }, new Peel { What = PeelWhat.Foot, Count = 4 }, new Unplug(), Screws(2, 5) with { Count = null });
+        Closing.Of([step], new Dictionary<(string, int), int>(), null).Steps[0].Uncounted.ShouldBe([0, 2], "screws are counted with their wells");
+        Closing.Of(Steps(), new Dictionary<(string, int), int>(), null).Steps.ShouldAllBe(one => one.Uncounted.Count == 0);
+    }
+
+    [Fact]
     public void A_way_back_goes_down_to_a_layer_that_stays_open_with_the_power_off()
     {
         Step[] steps = [.. Steps(), Build.Step("shield", "inside", Screws(3, 2)) with { Opens = "under the shield" }, Build.Step("heatsink", "under the shield", Screws(4, 3)), Build.Step("feet", "outside", new Peel())];

@@ -126,6 +126,44 @@ public class LineQuestionsTests
     }
 
     [Fact]
+    public void A_board_that_came_out_without_its_cables_is_asked_about()
+    {
+        var record = Logged("10 ph0, lift cover > inside", "off, unplug wire", "2 ph0, unplug wire, lift = fan");
+        foreach (var line in new[] { "9 ph0, lift = mainboard", "take out the motherboard, nine ph0 screws", "main board: 9 screws, 2 cables aside" })
+        {
+            var some = Read(record, Answered(record, line, LineQuestion.Cables, 0));
+            some.Faults.ShouldBeEmpty(line);
+            some.Step.Actions[0].ShouldBeOfType<Unplug>(line).ShouldSatisfyAllConditions(plug => plug.Count.ShouldBeNull(), plug => plug.Connector.ShouldBeNull());
+            some.Step.Frees.ShouldBe(Read(record, line).Step.Frees, line);
+            var none = Answered(record, line, LineQuestion.Cables, 1);
+            Read(record, none).ShouldSatisfyAllConditions(read => read.Faults.ShouldBeEmpty(none), read => read.Step.Actions.Select(action => action.Row().Verb).ShouldBe(Read(record, line).Step.Actions.Select(action => action.Row().Verb), none));
+            Asked(record, none, LineQuestion.Cables).ShouldBeNull(none);
+            StillMissing.Of(With(record, line), Examples.House, new HashSet<Cover>(), true).Count(one => one.Kind == MissingKind.CablesNotAsked).ShouldBe(1, line);
+            StillMissing.Of(With(record, none), Examples.House, new HashSet<Cover>(), true).ShouldNotContain(one => one.Kind == MissingKind.CablesNotAsked, none);
+        }
+        Asked(record, "9 ph0, 4 flip, lift = mainboard", LineQuestion.Cables).ShouldBeNull();
+        Asked(With(record, "unplug 4 ribbons"), "9 ph0, lift = mainboard", LineQuestion.Cables).ShouldBeNull("they were unplugged on a line of their own");
+        Asked(record, "2 ph0, lift = touchpad", LineQuestion.Cables).ShouldBeNull();
+    }
+
+    [Fact]
+    public void What_nobody_looked_at_is_asked_for_before_its_layer_is_left()
+    {
+        var record = Logged("10 ph0, lift cover > inside", "off, unplug wire = battery", "1 ph0, card = ssd");
+        var asked = Asked(record, "6 ph0, lift frame > under the frame", LineQuestion.InView)!;
+        asked.Answers.Select(answer => answer.Text).ShouldBe(["All of these", "memory", "wireless card", "fan", "speakers"]);
+        var seen = With(record, asked.Answers[0].First!);
+        seen.Parts.Where(part => part.Layer == "inside").Select(part => part.Kind).ShouldBe([PartKind.Memory, PartKind.Wireless, PartKind.Fan, PartKind.Speakers], ignoreOrder: true);
+        seen.Steps.Count.ShouldBe(record.Steps.Count, "looking is not doing");
+        Asked(seen, "6 ph0, lift frame > under the frame", LineQuestion.InView).ShouldBeNull();
+        var one = With(record, asked.Answers[2].First!);
+        Asked(one, "take out the motherboard, 4 ribbons", LineQuestion.InView)!.Answers.Select(answer => answer.Text).ShouldBe(["All of these", "memory", "fan", "speakers"]);
+        Asked(record, "3 ph0, lift = fan", LineQuestion.InView).ShouldBeNull("it stays in the layer");
+        Asked(Logged(), "10 ph0, lift cover > inside", LineQuestion.InView).ShouldBeNull("nothing is in view before the base is off");
+        Asked(record with { Absent = [PartKind.Memory, PartKind.Wireless, PartKind.Fan, PartKind.Speakers] }, "6 ph0, lift frame > deeper", LineQuestion.InView).ShouldBeNull();
+    }
+
+    [Fact]
     public void Steps_are_named_by_ranges_and_all()
     {
         var record = Logged("2 ph0", "3 ph0", "4 ph0", "5 ph0");

@@ -69,6 +69,11 @@ export class EditQueue<T> {
     this.tell({});
   }
 
+  /** What was refused was read by the person. */
+  dismiss(): void {
+    if (!this.state.waits) this.tell({ problem: null });
+  }
+
   /** Goes on after no answer came. */
   resume(): void {
     if (this.state.waits) void this.run();

@@ -1,9 +1,7 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import { api, asProblem, type Part, type PartKind, type Problem, seen, take, type Unit } from '../api/client';
-import { onBack } from '../api/connection';
+import { useMemo } from 'react';
+import { api, type Part, type PartKind, seen, take, type Unit } from '../api/client';
 import { merge } from '../edits/merge';
-import { EditQueue } from '../edits/queue';
+import { reversal, useEditQueue } from './useEditQueue';
 
 /** What of a unit is changed by single marks. */
 interface Marked {
@@ -17,40 +15,19 @@ const markedOf = ({ record, revision }: Unit) => ({
   revision,
 });
 
-/**
- * Marks of a unit as fast as they are keyed: each shows at once, and is asked for one after the other, made of what stands when its turn comes. What
- * another window does meanwhile stays, and while the program is away they wait.
- */
+/** Marks of a unit: its parts, and the kinds that it does not have. */
 export function useUnitEdits(unit: Unit) {
-  const client = useQueryClient();
   const path = { unitId: unit.id };
-  const [queue] = useState(
-    () =>
-      new EditQueue<Marked>(
-        markedOf(unit),
-        async () => markedOf(await take(api.GET('/api/units/{unitId}', { params: { path } }))),
-        asProblem,
-      ),
+  const known = useMemo(() => markedOf(unit), [unit]);
+  const { queue, busy, problem, shown, dismiss } = useEditQueue<Marked>(known, async () =>
+    markedOf(await take(api.GET('/api/units/{unitId}', { params: { path } }))),
   );
-  const state = useSyncExternalStore(queue.subscribe, queue.now);
-  useEffect(() => onBack(() => queue.resume()), [queue]);
-  // What it all comes to is read when nothing waits any more.
-  const { busy } = state;
-  const wasBusy = useRef(false);
-  useEffect(() => {
-    if (wasBusy.current && !busy) void client.invalidateQueries();
-    wasBusy.current = busy;
-  }, [client, busy]);
-  // What came while an edit was under way is looked at when it is done.
-  useEffect(() => {
-    if (!busy) queue.take(markedOf(unit));
-  }, [queue, unit, busy]);
-  const problem: Problem | null = state.problem === null ? null : asProblem(state.problem);
   return {
     busy,
     problem,
-    parts: state.shown.parts,
-    absent: state.shown.absent,
+    dismiss,
+    parts: shown.parts,
+    absent: shown.absent,
     put: (part: Part) => {
       const { id: partId } = part;
       // Only what was keyed is changed: what another window says of the part meanwhile stays.
@@ -108,10 +85,3 @@ export function useUnitEdits(unit: Unit) {
     redo: () => queue.push(reversal(() => take(api.POST('/api/units/{unitId}/redo', { params: { path } })))),
   };
 }
-
-/** Only the program knows what an undo comes to. */
-const reversal = (send: () => Promise<{ revision: number }>) => ({
-  isOpen: true,
-  apply: (document: Marked) => document,
-  send,
-});

@@ -21,6 +21,12 @@ public enum LineQuestion
 
     /// <summary>Tabs at a pack: clips, or release tabs?</summary>
     Tabs,
+
+    /// <summary>A board comes out and nothing was unplugged for it: was there nothing?</summary>
+    Cables,
+
+    /// <summary>The work goes deeper, and nobody has said of some parts whether they are in view here.</summary>
+    InView,
 }
 
 /// <summary>An answer to such a question.</summary>
@@ -57,10 +63,32 @@ public static class LineOffers
             offers.Add(new(LineQuestion.OrderTaken, "Taken as needed first, for they lead to nothing else", [new("None of them", $"{said} needs nothing")]));
         else if (WorkOrder.AsksOrder(step, kind => Kind(kind, reading, record)) && step.After.Count == 0 && !step.NeedsNoOther && context.Steps.Take(context.Position).Any(other => other.Layer == step.Layer))
             offers.Add(new(LineQuestion.Order, $"What in {step.Layer} had to come first?", [new("All before", $"{said} after all"), new("Nothing", $"{said} needs nothing")]));
+        if (BoardCables.AreOpen(step, context.Steps.Take(context.Position), kind => Kind(kind, reading, record)))
+            offers.Add(new(LineQuestion.Cables, "Nothing was unplugged for the board: were there cables?", [new("Some, nobody counted them", $"? unplug ?, {line.TrimStart()}"), new("None", $"{said}, {BoardCables.None}")]));
         // What is printed anew must have been understood whole.
         if (reading.Faults.Count == 0)
             offers.AddRange(reading.Parts.Select((part, i) => Another(part, reading, record, context, i)).OfType<LineOffer>());
+        if (InViewOf(line, reading, record, context) is { } inView)
+            offers.Add(inView);
         return offers;
+    }
+
+    // What lies open behind the base of nearly every machine.
+    private static readonly PartKind[] BehindTheBase = [PartKind.Battery, PartKind.Storage, PartKind.Memory, PartKind.Wireless, PartKind.Fan, PartKind.Speakers];
+
+    /// <summary>Parts that nobody looked at yet, asked while they are still in view: before the first layer inside is left for a deeper one.</summary>
+    private static LineOffer? InViewOf(string line, StepLineReading reading, TeardownRecord record, StepLineContext context)
+    {
+        var (step, layer) = (reading.Step, reading.Step.Layer);
+        if (context.Layers.Count < 2 || layer != context.Layers[1] || layer != context.CurrentLayer || (step.Opens is null && !step.Frees.Any(id => Kind(id, reading, record) == PartKind.Mainboard)))
+            return null;
+        var known = record.Parts.Select(part => part.Kind).Concat(record.Absent).Concat(step.Frees.Select(id => Kind(id, reading, record)).OfType<PartKind>()).ToHashSet();
+        var unseen = BehindTheBase.Where(kind => !known.Contains(kind) && StillMissing.IsUsual(kind, record.Unit.Class)).ToList();
+        if (unseen.Count == 0)
+            return null;
+        LineAnswer See(string text, IEnumerable<PartKind> kinds) => new(text, line, $"see = {string.Join(", ", kinds.Select(kind => kind.Name()))}");
+        return new(LineQuestion.InView, $"Nobody has looked yet, and {layer} is about to be left. In view here:",
+            [.. unseen.Count > 1 ? new[] { See("All of these", unseen) } : [], .. unseen.Select(kind => See(kind.Name(), [kind]))]);
     }
 
     private static PartKind? Kind(string id, StepLineReading reading, TeardownRecord record) =>

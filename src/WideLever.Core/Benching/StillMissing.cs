@@ -32,6 +32,9 @@ public enum MissingKind
     /// <summary>Nobody asked what has to come before a step that brings out much.</summary>
     OrderNotAsked,
 
+    /// <summary>A board came out, and nobody said what it was connected by.</summary>
+    CablesNotAsked,
+
     /// <summary>No step disconnects power.</summary>
     PowerLeftOn,
 
@@ -95,6 +98,11 @@ public static class StillMissing
         var graph = new RecordGraph(record);
         foreach (var open in WorkOrder.Open(record, graph))
             missing.Add(new(open.Question == OrderQuestion.LeadsToNothing ? MissingKind.LeadsToNothing : MissingKind.OrderNotAsked, record.Steps[open.Step].Id));
+        foreach (var (step, i) in record.Steps.Select((step, i) => (step, i)))
+        {
+            if (BoardCables.AreOpen(step, record.Steps.Take(i), id => graph.PartPositions.TryGetValue(id, out var part) ? record.Parts[part].Kind : null))
+                missing.Add(new(MissingKind.CablesNotAsked, step.Id));
+        }
         if (WorkOrder.PowerLeftOn(record, graph))
             missing.Add(new(MissingKind.PowerLeftOn, PartKind.Battery.Word()));
         var marks = record.Guidance.Marks();
@@ -107,7 +115,8 @@ public static class StillMissing
         return missing;
     }
 
-    private static bool IsUsual(PartKind kind, MachineClass? machine) =>
+    /// <summary>Whether machines of a class usually have one of a kind.</summary>
+    internal static bool IsUsual(PartKind kind, MachineClass? machine) =>
         machine == MachineClass.Desktop ? !NotOfDesktops.Contains(kind) : !Seldom.Contains(kind);
 
     private static bool Found(TeardownRecord record, Cover cover) => record.Steps.SelectMany(step => step.Actions).Any(action => action switch

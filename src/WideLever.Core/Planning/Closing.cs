@@ -18,11 +18,12 @@ public sealed record ClosingWell(TrayWell Well, int? Returned)
 /// <param name="StepId">The step.</param>
 /// <param name="Title">Its title.</param>
 /// <param name="Wells">Its wells, the last first.</param>
+/// <param name="Uncounted">Positions of its actions, screws aside, of which nobody took the count: whoever puts them back sees how many there are.</param>
 /// <param name="Words">What is done besides its screws, the last of it first.</param>
 /// <param name="Heed">What was met there, tips and warnings.</param>
 /// <param name="Tightening">The order noted for putting its screws back.</param>
 /// <param name="Done">Whether it was put back: every well ticked, or the step itself where it has none.</param>
-public sealed record ClosingStep(string StepId, string Title, IReadOnlyList<ClosingWell> Wells, IReadOnlyList<string> Words, IReadOnlyList<string> Heed, IReadOnlyList<string> Tightening, bool Done);
+public sealed record ClosingStep(string StepId, string Title, IReadOnlyList<ClosingWell> Wells, IReadOnlyList<int> Uncounted, IReadOnlyList<string> Words, IReadOnlyList<string> Heed, IReadOnlyList<string> Tightening, bool Done);
 
 /// <summary>The count at the end.</summary>
 /// <param name="Expected">Screws that came out, captive ones included; a group of no certain count is as many as went back. Null: one such was not ticked yet.</param>
@@ -56,7 +57,7 @@ public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Coun
                 .Select(well => new ClosingWell(well, returned.TryGetValue((step.Id, well.Group), out var count) ? Math.Min(count, well.Screws.Count?.Most ?? RecordLimits.Count) : null))
                 .ToList();
             var done = wells.Count > 0 ? wells.TrueForAll(well => well.Returned is not null) : returned.ContainsKey((step.Id, 0));
-            back.Add(new(step.Id, step.Title, wells, Words(step), [.. step.Surprises.Select(surprise => $"Met here: {surprise.Text}"), .. step.Advice.Where(advice => advice.Kind != AdviceKind.Symptom).Select(advice => advice.Text)], step.Tightening, done));
+            back.Add(new(step.Id, step.Title, wells, Uncounted(step), Words(step), [.. step.Surprises.Select(surprise => $"Met here: {surprise.Text}"), .. step.Advice.Where(advice => advice.Kind != AdviceKind.Symptom).Select(advice => advice.Text)], step.Tightening, done));
         }
         var all = back.SelectMany(step => step.Wells).ToList();
         int? expected = all.TrueForAll(well => (well.Expected ?? well.Returned) is not null) ? all.Sum(well => well.Expected ?? well.Returned!.Value) : null;
@@ -73,6 +74,9 @@ public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Coun
             behind.Add(step.Opens!);
         return behind;
     }
+
+    private static IReadOnlyList<int> Uncounted(Step step) =>
+        [.. Enumerable.Range(0, step.Actions.Count).Where(i => step.Actions[i] is not Unscrew && step.Actions[i].Count is not { Exact: not null })];
 
     // Its screws have wells of their own to be ticked.
     private static IReadOnlyList<string> Words(Step step) => WorkWords.Back(step with { Actions = [.. step.Actions.Where(action => action is not Unscrew)] }, []);

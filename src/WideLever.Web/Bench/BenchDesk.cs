@@ -171,7 +171,7 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
         return new(
             [
                 .. closing.Steps.Select(step => new ClosingStepView(step.StepId, step.Title,
-                    [.. step.Wells.Select(well => new ClosingWellView(well.Well.Number, well.Well.Group, well.Expected, well.Well.Screws.Count, well.Returned))], step.Words, step.Heed, step.Tightening, step.Done)),
+                    [.. step.Wells.Select(well => new ClosingWellView(well.Well.Number, well.Well.Group, well.Expected, well.Well.Screws.Count, well.Returned))], step.Uncounted, step.Words, step.Heed, step.Tightening, step.Done)),
             ],
             closing.Count.Expected, closing.Count.Returned, closing.Count.LeftOver, closing.Count.Missing, closing.Count.IsClean, state.ClosingAnswer, staysOpen, [.. record.Layers.Skip(1).Where(inside => record.Steps.Any(step => step.Layer == inside))]);
     }

@@ -14,11 +14,12 @@ public sealed record ClosingWellView(int Number, int Group, int? Expected, Count
 /// <param name="StepId">The step.</param>
 /// <param name="Title">Its title.</param>
 /// <param name="Wells">Its wells, the last first.</param>
+/// <param name="Uncounted">Positions of its actions, screws aside, of which nobody took the count.</param>
 /// <param name="Words">What is done besides its screws, the last of it first.</param>
 /// <param name="Heed">What was met there, tips and warnings.</param>
 /// <param name="Tightening">The order noted for its screws.</param>
 /// <param name="Done">Whether it was put back.</param>
-public sealed record ClosingStepView(string StepId, string Title, IReadOnlyList<ClosingWellView> Wells, IReadOnlyList<string> Words, IReadOnlyList<string> Heed, IReadOnlyList<string> Tightening, bool Done);
+public sealed record ClosingStepView(string StepId, string Title, IReadOnlyList<ClosingWellView> Wells, IReadOnlyList<int> Uncounted, IReadOnlyList<string> Words, IReadOnlyList<string> Heed, IReadOnlyList<string> Tightening, bool Done);
 
 /// <summary>Putting back.</summary>
 /// <param name="Steps">The steps, the last first.</param>

@@ -6,7 +6,6 @@ import {
   asProblem,
   type BenchEntry,
   type BenchView,
-  type Part,
   type PartKind,
   type Photo,
   problem,
@@ -23,6 +22,8 @@ import { ProblemNote } from '../../app/ProblemNote';
 import { Tabs } from '../../app/Tabs';
 import { Failed, Loading } from '../../app/states';
 import { useWorkpiece } from '../../app/Workspace';
+import { useTeardownEdits } from '../../record/useTeardownEdits';
+import { useUnitEdits } from '../../record/useUnitEdits';
 import { Tray } from '../../charts/Tray';
 import { isDialogOpen } from '../../keys/dialog';
 import { closeCamera, grabFrame, openCamera } from './camera';
@@ -422,34 +423,16 @@ function Desk({
         },
       },
     );
-  const heading = (guidance: Partial<Schemas['Guidance']>) =>
-    alter.mutate(() =>
-      take(
-        api.PUT('/api/teardowns/{teardownId}/heading', {
-          params,
-          body: { teardown: record.teardown, guidance: { ...record.guidance, ...guidance }, notes: record.notes },
-          ...seen(revision),
-        }),
-      ),
-    );
-  const onUnit = { params: { path: { unitId: unit.id } }, ...seen(unit.revision) };
-  const putPart = (part: Part) =>
-    alter.mutate(() =>
-      take(
-        api.PUT('/api/units/{unitId}/parts/{partId}', {
-          params: { path: { unitId: unit.id, partId: part.id } },
-          body: part,
-          ...seen(unit.revision),
-        }),
-      ),
-    );
-
-  const putStep = (step: Step) =>
-    alter.mutate(() => take(api.PUT('/api/teardowns/{teardownId}/steps/{stepId}', { ...onStep(step), body: step })));
+  // What is answered quickly, one after the other, is never lost to the next.
+  const unitEdits = useUnitEdits(unit);
+  const teardownEdits = useTeardownEdits(unit);
 
   const failure = commit.error ?? undo.error ?? redo.error ?? log.error ?? alter.error ?? trouble;
+  const told = failure === null ? (unitEdits.problem ?? teardownEdits.problem) : asProblem(failure);
   const clear = () => {
     for (const change of [commit, undo, redo, log, alter]) change.reset();
+    unitEdits.dismiss();
+    teardownEdits.dismiss();
     setTrouble(null);
     setEarly(null);
   };
@@ -501,9 +484,9 @@ function Desk({
               started={steps.length > 0}
               onLog={(entry) => log.mutate(entry, { onSuccess: () => input.current?.focus() })}
             />
-            {failure !== null && (
+            {told !== null && (
               <div className="trouble">
-                <ProblemNote problem={asProblem(failure)} />
+                <ProblemNote problem={told} />
                 {early !== null && <Button onClick={() => move(early.step, early.to, true)}>Move it anyway</Button>}
                 {commit.error !== null && editing !== null && asProblem(commit.error).status === 412 && (
                   <Button
@@ -525,6 +508,8 @@ function Desk({
                 onLog={(entry) => log.mutate(entry)}
                 onLeave={() => setStepsShown(true)}
                 onMissing={() => setPanel('missing')}
+                onCount={(stepId, action, count) => teardownEdits.step(stepId, (step) => counted(step, action, count))}
+                steps={steps}
               />
             )}
             {byHand === null && !goingBack && (
@@ -654,31 +639,21 @@ function Desk({
                   onPack={(swollen) => log.mutate({ kind: 'packLookedAt', swollen })}
                   onStep={(step, action) => edit(step, action)}
                   onFree={(partId) => write(`${draft.line.trimEnd()} = ${partId}`.trimStart())}
-                  onHasOne={(kind) =>
-                    alter.mutate(() =>
-                      take(
-                        api.POST('/api/units/{unitId}/parts', {
-                          ...onUnit,
-                          body: { id: partIdOf(kind), kind: kind as PartKind },
-                        }),
-                      ),
-                    )
+                  onHasOne={(kind) => unitEdits.add({ id: partIdOf(kind), kind: kind as PartKind })}
+                  onAbsent={(kind) => unitEdits.mark(kind as PartKind, true)}
+                  onMark={(mark, yes) => teardownEdits.guide({ [mark]: yes })}
+                  onMounting={(part, mounting) => unitEdits.put({ ...part, mounting })}
+                  onSeenIn={(part, layer) => unitEdits.put({ ...part, layer })}
+                  onNeedsNoOther={(step) => teardownEdits.step(step.id, (now) => ({ ...now, needsNoOther: true }))}
+                  onAfter={(step, after) =>
+                    teardownEdits.step(step.id, (now) => ({
+                      ...now,
+                      after: [...new Set([...(now.after ?? []), ...after])],
+                    }))
                   }
-                  onAbsent={(kind) =>
-                    alter.mutate(() =>
-                      take(
-                        api.PUT('/api/units/{unitId}/heading', {
-                          ...onUnit,
-                          body: { unit: record.unit, absent: [...(record.absent ?? []), kind as PartKind] },
-                        }),
-                      ),
-                    )
+                  onCables={(step, some) =>
+                    teardownEdits.step(step.id, (now) => (some ? withCables(now) : withoutCables(now)))
                   }
-                  onMark={(mark, yes) => heading({ [mark]: yes })}
-                  onMounting={(part, mounting) => putPart({ ...part, mounting })}
-                  onSeenIn={(part, layer) => putPart({ ...part, layer })}
-                  onNeedsNoOther={(step) => putStep({ ...step, needsNoOther: true })}
-                  onAfter={(step, after) => putStep({ ...step, after })}
                   onPowerOff={(step) => logFirst('off, unplug ?', step.id)}
                 />
               )}
@@ -814,6 +789,24 @@ function Desk({
     </ConfigProvider>
   );
 }
+
+/** A step with what somebody counted of one of its actions. */
+const counted = (step: Step, action: number, count: number): Step => ({
+  ...step,
+  actions: step.actions.map((one, i) => (i === action ? { ...one, count } : one)),
+});
+
+/** A step before which something was unplugged that nobody counted or looked at. */
+const withCables = (step: Step): Step => ({
+  ...step,
+  actions: [{ do: 'unplug', count: null, connector: null }, ...step.actions],
+});
+
+/** A step of which it is said that there was nothing to unplug. */
+const withoutCables = (step: Step): Step => ({
+  ...step,
+  notes: step.notes == null ? 'no cables' : `${step.notes}\nno cables`,
+});
 
 function TraySum({ bench }: { bench: BenchView }) {
   const loose = bench.tray.filter((well) => well.captive !== true);

@@ -1,7 +1,8 @@
 import { Button, Select } from 'antd';
 import { useState } from 'react';
-import type { BenchEntry, BenchView, Schemas } from '../../api/client';
+import type { BenchEntry, BenchView, Schemas, Step } from '../../api/client';
 import { wellName } from '../../charts/Tray';
+import { describe } from '../../record/actions';
 import { countText } from '../../record/counts';
 import { Numeric, Text } from '../../record/fields';
 
@@ -11,10 +12,13 @@ interface Props {
   onLog: (entry: BenchEntry) => void;
   onLeave: () => void;
   onMissing: () => void;
+  /** So many there were, of one action of a step: the record has it from now on. */
+  onCount: (stepId: string, action: number, count: number) => void;
+  steps: readonly Step[];
 }
 
 /** Putting back: the steps in reverse, a tick for each well, and the count at the end. */
-export function ClosingPanel({ closing, bench, onLog, onLeave, onMissing }: Props) {
+export function ClosingPanel({ closing, bench, onLog, onLeave, onMissing, onCount, steps }: Props) {
   const current = closing.steps.find((step) => !step.done);
   const left = closing.steps.filter((step) => !step.done).length;
   return (
@@ -55,7 +59,16 @@ export function ClosingPanel({ closing, bench, onLog, onLeave, onMissing }: Prop
           />
         </label>
       )}
-      {current !== undefined && <Back key={current.stepId} step={current} bench={bench} onLog={onLog} />}
+      {current !== undefined && (
+        <Back
+          key={current.stepId}
+          step={current}
+          actions={steps.find((one) => one.id === current.stepId)?.actions ?? []}
+          bench={bench}
+          onLog={onLog}
+          onCount={(action, count) => onCount(current.stepId, action, count)}
+        />
+      )}
       {current === undefined && closing.staysOpen !== null && (
         <p className="note">
           That is as far as it goes: {closing.staysOpen} stays open, and the power stays off as long as it does.
@@ -101,13 +114,18 @@ function untick(step: Schemas['ClosingStepView'], onLog: (entry: BenchEntry) => 
 
 function Back({
   step,
+  actions,
   bench,
   onLog,
+  onCount,
 }: {
   step: Schemas['ClosingStepView'];
+  actions: Step['actions'];
   bench: BenchView;
   onLog: (entry: BenchEntry) => void;
+  onCount: (action: number, count: number) => void;
 }) {
+  const screwsAt = actions.flatMap((action, i) => (action.do === 'unscrew' ? [i] : []));
   return (
     <div className="closing-step">
       <h3 className="closing-title">Put back: {step.title}</h3>
@@ -124,6 +142,10 @@ function Back({
         </ol>
       )}
       {step.tightening.length > 0 && <p>Tighten in this order: {step.tightening.join(', ')}</p>}
+      {step.uncounted.map((action) => {
+        const of = actions[action];
+        return of === undefined ? null : <CountNow key={action} of={of} onCount={(count) => onCount(action, count)} />;
+      })}
       {step.wells.length === 0 && (
         <Button autoFocus onClick={() => onLog({ kind: 'closingTicked', step: step.stepId, group: 0, count: 0 })}>
           Back in place
@@ -137,10 +159,38 @@ function Back({
             well={well}
             first={i === 0}
             name={wellNameOf(bench, well.number)}
-            onBack={(count) => onLog({ kind: 'closingTicked', step: step.stepId, group: well.group, count })}
+            onBack={(count) => {
+              // Who puts them back has counted them.
+              if (well.expected === null && count > 0) onCount(screwsAt[well.group] ?? 0, count);
+              onLog({ kind: 'closingTicked', step: step.stepId, group: well.group, count });
+            }}
           />
         ))}
     </div>
+  );
+}
+
+/** A count that nobody took on the way out, asked for while its things are in hand; unanswered it stays open. */
+function CountNow({ of, onCount }: { of: Step['actions'][number]; onCount: (count: number) => void }) {
+  const [count, setCount] = useState<number | null>(null);
+  const name = describe(of);
+  return (
+    <form
+      className="well-back"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (count !== null) onCount(count);
+      }}
+    >
+      <span className="grow">
+        {name}
+        <span className="second">: how many are there?</span>
+      </span>
+      <Numeric name={`How many: ${name}`} placeholder="how many" value={count} onChange={setCount} />
+      <Button htmlType="submit" disabled={count === null || count < 1}>
+        Note it
+      </Button>
+    </form>
   );
 }
 

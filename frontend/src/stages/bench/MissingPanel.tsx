@@ -23,6 +23,8 @@ export interface MissingAnswers {
   onNeedsNoOther: (step: Step) => void;
   /** These come before the step. */
   onAfter: (step: Step, after: string[]) => void;
+  /** Something was unplugged for the board that this step brings out; or nothing was. */
+  onCables: (step: Step, some: boolean) => void;
   /** The power was off before this step. */
   onPowerOff: (step: Step) => void;
 }
@@ -195,6 +197,8 @@ export function missingText(one: Missing, { record }: Pick<Unit, 'record'>): str
       return `“${titleOf(one.about, record)}” leads to nothing: what is it needed for?`;
     case 'orderNotAsked':
       return `“${titleOf(one.about, record)}”: what has to come before it?`;
+    case 'cablesNotAsked':
+      return `“${titleOf(one.about, record)}” unplugs nothing for its board: were there cables?`;
     case 'powerLeftOn':
       return 'No step disconnects the power: was it off?';
     case 'mountingUnknown':
@@ -233,6 +237,16 @@ function answersOf(one: Missing, { record }: Unit, answers: MissingAnswers): Ans
     case 'mountingUnknown':
     case 'placeNotSeen':
       return [];
+    case 'cablesNotAsked': {
+      const step = record.steps.find((other) => other.id === one.about);
+      return step === undefined
+        ? []
+        : [
+            { key: 's', text: 'Some, nobody counted them', give: () => answers.onCables(step, true) },
+            { key: 'n', text: 'None', give: () => answers.onCables(step, false) },
+            { key: 'Enter', text: 'Say which', give: () => answers.onStep(step, null) },
+          ];
+    }
     case 'powerLeftOn': {
       const inside = record.steps.find(
         (step) => step.layer !== record.layers[0] || step.actions.some((action) => action.do === 'unplug'),

@@ -1,0 +1,38 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { asProblem, type Problem } from '../api/client';
+import { onBack } from '../api/connection';
+import { EditQueue, type Read } from '../edits/queue';
+
+/**
+ * A document that is changed by single marks, as fast as they are keyed: each shows at once, and is asked for one after the other, made of what stands
+ * when its turn comes. What another window does meanwhile stays, and while the program is away they wait.
+ * @param known The document as it was read last; the same one as long as nothing was read.
+ * @param read Reads it again.
+ */
+export function useEditQueue<T>(known: Read<T>, read: () => Promise<Read<T>>) {
+  const client = useQueryClient();
+  const [queue] = useState(() => new EditQueue<T>(known, read, asProblem));
+  const state = useSyncExternalStore(queue.subscribe, queue.now);
+  useEffect(() => onBack(() => queue.resume()), [queue]);
+  // What it all comes to is read when nothing waits any more.
+  const { busy } = state;
+  const wasBusy = useRef(false);
+  useEffect(() => {
+    if (wasBusy.current && !busy) void client.invalidateQueries();
+    wasBusy.current = busy;
+  }, [client, busy]);
+  // What came while an edit was under way is looked at when it is done.
+  useEffect(() => {
+    if (!busy) queue.take(known);
+  }, [queue, known, busy]);
+  const problem: Problem | null = state.problem === null ? null : asProblem(state.problem);
+  return { queue, busy, problem, shown: state.shown, dismiss: () => queue.dismiss() };
+}
+
+/** An undo or redo: only the program knows what it comes to. */
+export const reversal = <T>(send: () => Promise<{ revision: number }>) => ({
+  isOpen: true,
+  apply: (document: T) => document,
+  send,
+});
