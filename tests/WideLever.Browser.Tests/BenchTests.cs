@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net.Http.Headers;
 using System.Text.Json.Nodes;
 using System.Xml.Linq;
@@ -139,11 +140,11 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
     }
 
     /// <summary>
-    /// The whole worked example through the screens: its steps by the line, its parts in Parts, and the index that comes out. Run it
-    /// with <c>-explicit only</c>: it counts the keys of Parts apart.
+    /// The whole worked example through the screens, its steps by the line and its parts in Parts, where a machine of the same name stands on the
+    /// shelf: what the line said and what that one has is taken by a key a part, and what a bench has to see itself is typed.
     /// </summary>
-    [Fact(Explicit = true)]
-    public async Task The_worked_example_with_its_parts_comes_to_its_index()
+    [Fact]
+    public async Task The_worked_example_with_its_parts_comes_to_its_index_in_under_700_keys()
     {
         var example = JsonNode.Parse(await File.ReadAllTextAsync(Bench.Example("1-two-routes"), TestContext.Current.CancellationToken))!;
         var empty = example.DeepClone();
@@ -156,72 +157,68 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         foreach (var line in WorkedExample)
             window.Line(line);
         window.Go($"/units/{unitId}/parts");
+        window.Find(".parts-grid");
+        window.WaitForText("?", ".parts-grid .offered");
+        window.SeriousFindings().ShouldBeEmpty();
         var keys = 0;
-        void Press(string name, string within = "")
+        void Press(string text)
         {
-            window.Press(name, within);
-            keys++;
+            keys += text.Length;
+            foreach (var key in text)
+                new Actions(window.Driver).SendKeys($"{key}").Perform();
         }
-        void Type(string field, JsonNode? value)
+        string Cell() => (string)window.Driver.ExecuteScript("return document.activeElement.closest('[data-cell]')?.dataset.cell ?? ''")!;
+        string? Offer() => (string?)window.Driver.ExecuteScript("return [...document.querySelectorAll('.legend-key')].find((one) => one.textContent.startsWith('Space'))?.textContent ?? null");
+        // In whichever cell of the grid the focus comes to.
+        while (Cell() == "")
+            Press(Keys.Tab);
+        // Down through the rows, and at each what is offered is taken.
+        for (var before = ""; before != Cell(); Press(Keys.ArrowDown))
         {
-            if (value is null)
-                return;
-            window.Type(field, value.ToString());
-            keys += value.ToString().Length + 1;
+            before = Cell();
+            if (Offer() is { } offer)
+            {
+                Press(" ");
+                window.Until(() => Offer() == offer ? null : window, $"what is offered at {before} to be taken");
+            }
         }
-        void Choose(string field, JsonNode? value)
+        // What this bench saw itself: what is fitted, an empty place, what it found to work, and a mounting other than what was undone suggests.
+        void At(string part, string column)
         {
-            if (value is null)
-                return;
-            var word = (value.GetValueKind() switch { System.Text.Json.JsonValueKind.True => "yes", System.Text.Json.JsonValueKind.False => "no", _ => (string)value! });
-            window.Choose(field, word == "thirdParty" ? "third" : word);
-            keys += word.Length + 2;
+            var rows = window.Driver.FindElements(By.CssSelector(".parts-grid [data-cell$=' 0']")).Select(one => one.GetAttribute("data-cell")!.Split(' ')[0]).ToList();
+            var columns = window.Driver.FindElements(By.CssSelector(".parts-grid thead th")).Select(head => head.Text).Skip(1).ToList();
+            var (row, to) = (rows.IndexOf(part) - rows.IndexOf(Cell().Split(' ')[0]), columns.IndexOf(column) - int.Parse(Cell().Split(' ')[1], CultureInfo.InvariantCulture));
+            Press(string.Concat(Enumerable.Repeat(row < 0 ? Keys.ArrowUp : Keys.ArrowDown, Math.Abs(row))) + string.Concat(Enumerable.Repeat(to < 0 ? Keys.ArrowLeft : Keys.ArrowRight, Math.Abs(to))));
+            Cell().ShouldBe($"{part} {columns.IndexOf(column)}");
         }
-        var made = (await RecordAsync(unitId))["parts"]!.AsArray().Select(part => (string)part!["id"]!).ToHashSet();
-        foreach (var part in example["parts"]!.AsArray())
+        foreach (var (part, column) in new[] { ("battery", "holds"), ("memory-b", "place"), ("memory-b", "≤ bench"), ("ssd", "≤ bench"), ("ssd", "holds"), ("ssd", "mounting"), ("wifi", "mounting"), ("memory-a", "holds"), ("memory-a", "≤ bench"), ("panel", "mounting") })
         {
-            var (id, kind) = ((string)part!["id"]!, (string)part["kind"]!);
-            if (made.Contains(id))
+            var seen = example["parts"]!.AsArray().Single(one => (string)one!["id"]! == part)!;
+            At(part, column);
+            Press(column switch
             {
-                Press($"Change {id}");
-            }
-            else
-            {
-                var name = kind == "portsBoard" ? "ports board" : kind;
-                Press($"Record {name}");
-                Press($"Change {name.Replace(' ', '-')}");
-                Type("Id", id);
-            }
-            Choose("Mounting", part["mounting"]);
-            Choose("Within", part["within"]);
-            if ((bool?)part["fitted"] == false)
-            {
-                window.Driver.FindElement(By.XPath("//label[contains(., 'Fitted')]")).Click();
-                keys++;
-            }
-            var unit = kind == "battery" ? "Wh" : "GB";
-            Type($"Capacity fitted, {unit}", part["capacity"]?["fitted"]);
-            foreach (var source in new[] { "maker", "bench", "platform" })
-                Type($"Ceiling by {source}, {unit}", part["capacity"]?["max"]?[source]);
-            Choose("Interface", part["interface"]?["standard"]);
-            Type("Interface name", part["interface"]?["name"]);
-            foreach (var limit in part["interface"]?["limits"]?.AsArray() ?? [])
-            {
-                window.Find("input[aria-label='Limits of the place']").SendKeys((string)limit! + Keys.Enter);
-                keys += ((string)limit!).Length + 2;
-            }
-            Type("Spare price", part["spare"]?["price"]?["amount"]);
-            Type("Spare price: currency", part["spare"]?["price"]?["currency"]);
-            Type("Spare number", part["spare"]?["number"]);
-            Choose("Spare source", part["spare"]?["source"]);
-            Choose("Paired", part["spare"]?["paired"]);
-            Press("Save the part");
-            window.Until(() => window.Driver.FindElements(By.CssSelector(".ant-modal")).All(modal => !modal.Displayed) ? window : null, $"the form of {id} to close");
+                "mounting" => (string)seen["mounting"]! == "taped" ? "t" : "w",
+                "place" => "e",
+                "holds" => $"{seen["capacity"]!["fitted"]}{Keys.Enter}",
+                _ => $"{seen["capacity"]!["max"]!["bench"]}{Keys.Enter}",
+            });
         }
         using var http = Http();
-        var verdict = JsonNode.Parse(await http.GetStringAsync($"/api/units/{unitId}/verdict", TestContext.Current.CancellationToken))!;
-        ((double)verdict["repair"]!["value"]!, (double)verdict["upgrade"]!["value"]!).ShouldBe((79.137349, 75.524249));
-        Console.WriteLine($"The worked example took {window.KeysPressed} keys in the step line and {keys} keys and clicks in Parts.");
+        var result = JsonNode.Parse(await File.ReadAllTextAsync(Bench.Example("1-two-routes.expected"), TestContext.Current.CancellationToken))!;
+        var expected = ((double)result["repair"]!["value"]!, (double)result["upgrade"]!["value"]!);
+        var (repair, upgrade) = (0.0, 0.0);
+        for (var tries = 0; tries < 50 && (repair, upgrade) != expected; tries++)
+        {
+            await Task.Delay(100, TestContext.Current.CancellationToken);
+            var verdict = JsonNode.Parse(await http.GetStringAsync($"/api/units/{unitId}/verdict", TestContext.Current.CancellationToken))!;
+            (repair, upgrade) = ((double)verdict["repair"]!["value"]!, (double)verdict["upgrade"]!["value"]!);
+        }
+        (repair, upgrade).ShouldBe(expected, (await RecordAsync(unitId))["parts"]!.ToJsonString());
+        Console.WriteLine($"The worked example took {window.KeysPressed} keys in the step line and {keys} in Parts.");
+        (window.KeysPressed + keys).ShouldBeLessThan(700);
+        // Nothing is taken for seen here that was not.
+        ((string)(await RecordAsync(unitId))["parts"]!.AsArray().Single(part => (string)part!["id"]! == "fan")!["notes"]!).ShouldBe("From CR14-2A7, not seen here: part number, price, source, pairing.");
+        window.Complaints().ShouldBeEmpty();
     }
 
     private static readonly Dictionary<string, string> Deeds = new()

@@ -101,6 +101,21 @@ public sealed class ClaimsTests
     }
 
     [Fact]
+    public void Places_of_one_name_go_together_and_of_several_sisters_the_one_that_tells_most()
+    {
+        Part[] theirs = [Memory("memory-a", Mounting.Socketed, 8, 32), Memory("memory-b", Mounting.Soldered, 0, 64)];
+        var mine = Unit("B", [], Memory("memory-b", null, 0), Memory("memory-a", null, 8));
+        SisterParts.From(mine, Unit("A", [], theirs)).Parts.Select(part => (part.Id, part.Mounting)).ShouldBe([("memory-b", Mounting.Soldered), ("memory-a", Mounting.Socketed)]);
+        var limited = theirs[0] with { Interface = new Interface { Limits = ["one rank only"] } };
+        var best = SisterParts.Best(mine, [Unit("A", [], theirs[0]), Unit("C", [], limited, theirs[1]), Unit("D", [])])!.Value;
+        best.Sister.Unit.ModelCode.ShouldBe("C");
+        best.Copy.Parts[1].Interface.Limits.ShouldBe(["one rank only"]);
+        best.Copy.Taken.Single(one => one.Part == "memory-a").Facts.ShouldContain("limits");
+        SisterParts.Best(mine, [Unit("D", [])]).ShouldBeNull();
+        SisterParts.Best(mine, [Unit("D", [PartKind.Camera])])!.Value.Copy.Absent.ShouldBe([PartKind.Camera]);
+    }
+
+    [Fact]
     public void A_module_fits_by_form_generation_sides_thickness_and_ceiling()
     {
         var place = Memory("b", Mounting.Socketed, 0) with { Capacity = new Capacity { Max = new Ceilings { Maker = 32 } }, Interface = new Interface { Name = "SO-DIMM DDR5", Sides = 1, MaxThicknessMm = 3.4 } };

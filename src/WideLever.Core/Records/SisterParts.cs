@@ -18,7 +18,7 @@ public sealed record TakenOver(string Part, bool IsNew, IReadOnlyList<string> Fa
 /// </summary>
 public static class SisterParts
 {
-    /// <summary>What a unit would take over. Parts go together by kind and by their order within it.</summary>
+    /// <summary>What a unit would take over. Parts of a kind go together by their ids, else by their order.</summary>
     /// <param name="unit">The unit.</param>
     /// <param name="sister">The sister.</param>
     public static SisterCopy From(UnitDocument unit, UnitDocument sister)
@@ -30,18 +30,25 @@ public static class SisterParts
         {
             if (unit.Absent.Contains(kind))
                 continue;
-            var (own, theirs) = (unit.Parts.Where(part => part.Kind == kind).ToList(), sister.Parts.Where(part => part.Kind == kind).ToList());
-            for (var i = 0; i < theirs.Count; i++)
+            var (own, theirs) = (unit.Parts.Where(part => part.Kind == kind).Select(part => part.Id).ToList(), sister.Parts.Where(part => part.Kind == kind).ToList());
+            var hasNone = own.Count == 0;
+            // Of two places either may have been logged first: those of one name go together, the rest by their order.
+            foreach (var part in theirs.OrderBy(part => own.Contains(part.Id) ? 0 : 1))
             {
-                if (i < own.Count)
+                if (own.Remove(part.Id))
                 {
-                    mine[theirs[i].Id] = own[i].Id;
+                    mine[part.Id] = part.Id;
                 }
-                else if (own.Count == 0)
+                else if (own.Count > 0)
                 {
-                    var id = FreeId(theirs[i].Id, parts);
-                    mine[theirs[i].Id] = id;
-                    parts.Add(new Part { Id = id, Kind = kind, Fitted = theirs[i].Fitted });
+                    mine[part.Id] = own[0];
+                    own.RemoveAt(0);
+                }
+                else if (hasNone)
+                {
+                    var id = FreeId(part.Id, parts);
+                    mine[part.Id] = id;
+                    parts.Add(new Part { Id = id, Kind = kind, Fitted = part.Fitted });
                 }
             }
         }
@@ -58,6 +65,15 @@ public static class SisterParts
         var absent = unit.Absent.Concat(sister.Absent.Where(kind => !unit.Absent.Contains(kind) && parts.All(part => part.Kind != kind))).ToList();
         return new(parts, absent, taken);
     }
+
+    /// <summary>The one of some machines that could be sisters, the likeliest first, that has most to tell; null: none has anything.</summary>
+    /// <param name="unit">The unit.</param>
+    /// <param name="sisters">The machines.</param>
+    public static (UnitDocument Sister, SisterCopy Copy)? Best(UnitDocument unit, IEnumerable<UnitDocument> sisters) => sisters
+        .Select(sister => (Sister: sister, Copy: From(unit, sister)))
+        .Where(one => one.Copy.Taken.Count > 0 || one.Copy.Absent.Count > unit.Absent.Count)
+        .OrderByDescending(one => one.Copy.Taken.Sum(part => part.Facts.Count))
+        .Select(one => ((UnitDocument, SisterCopy)?)one).FirstOrDefault();
 
     private static (Part Part, List<string> Facts) Filled(Part part, Part theirs, Dictionary<string, string> mine)
     {
@@ -91,6 +107,7 @@ public static class SisterParts
                 MaxLengthMm = Take("longest module", part.Interface.MaxLengthMm, theirs.Interface.MaxLengthMm),
                 MaxThicknessMm = Take("thickest module", part.Interface.MaxThicknessMm, theirs.Interface.MaxThicknessMm),
                 Sides = Take("sides", part.Interface.Sides, theirs.Interface.Sides),
+                Limits = part.Interface.Limits.Count == 0 && theirs.Interface.Limits.Count > 0 ? Noting("limits", theirs.Interface.Limits) : part.Interface.Limits,
             },
             Spare = part.Spare with
             {

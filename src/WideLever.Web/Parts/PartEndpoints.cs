@@ -6,6 +6,12 @@ using WideLever.Interchange;
 
 namespace WideLever.Web.Parts;
 
+/// <summary>What another machine of the same name tells of a unit where it says nothing itself: offered, never taken by itself.</summary>
+/// <param name="From">The code of that machine; null: there is none that tells anything.</param>
+/// <param name="Parts">The parts that would be other than they are, as they would be, each with a note that it was not seen here.</param>
+/// <param name="Absent">Kinds that it has none of.</param>
+public sealed record PartOffers(string? From, IReadOnlyList<Part> Parts, IReadOnlyList<PartKind> Absent);
+
 /// <summary>The parts of a unit and its empty places.</summary>
 public static class PartEndpoints
 {
@@ -16,6 +22,7 @@ public static class PartEndpoints
         parts.MapPost("", Add).WithName("addPart").Accepts<Part>("application/json").ProducesEdit();
         parts.MapPut("/{partId}", Replace).WithName("replacePart").Accepts<Part>("application/json").ProducesEdit();
         parts.MapGet("/from/{sisterId}", Sister).WithName("previewSisterParts").Produces<Problem>(404, "application/problem+json");
+        parts.MapGet("/offers", Offers).WithName("getPartOffers").Produces<Problem>(404, "application/problem+json");
         parts.MapPost("/from/{sisterId}", TakeFromSister).WithName("takeSisterParts").ProducesEdit();
         api.MapGet("/units/{unitId}/doubt", Unknown).WithName("getDoubt").Produces<Problem>(404, "application/problem+json");
         parts.MapDelete("/{partId}", Remove).WithName("removePart").ProducesEdit();
@@ -45,6 +52,21 @@ public static class PartEndpoints
             : Problems.Of((unit.Refusal ?? sister.Refusal)!);
     }
 
+    /// <summary>Machines of the same name that are looked at for what they tell.</summary>
+    private const int MostSisters = 10;
+
+    private static Results<Ok<PartOffers>, JsonHttpResult<Problem>> Offers(string unitId, Workpieces workpieces, House.Shelf shelf, CancellationToken cancellation) => workpieces.Find(unitId).Answer(piece =>
+    {
+        var unit = piece.Unit.Document;
+        var me = (unit.Unit.Maker, unit.Unit.Model, unit.Unit.ModelCode);
+        var sisters = shelf.SummedUp(cancellation).Units.Where(other => other.Id != unitId && Twins.Between(me, (other.Summary.Maker, other.Summary.Model, other.Summary.ModelCode)) is not null).Take(MostSisters)
+            .Select(other => workpieces.Find(other.Id).Value?.Unit.Document).OfType<UnitDocument>();
+        if (SisterParts.Best(unit, sisters) is not { } best)
+            return new PartOffers(null, [], []);
+        var changed = best.Copy.Taken.Select(taken => taken.Part).ToHashSet(StringComparer.Ordinal);
+        return new PartOffers(best.Sister.Unit.ModelCode, [.. best.Copy.Parts.Where(part => changed.Contains(part.Id))], [.. best.Copy.Absent.Except(unit.Absent)]);
+    });
+
     private static Results<Ok<Committed>, JsonHttpResult<Problem>> TakeFromSister(EditRequest request, string unitId, string sisterId, Workpieces workpieces, Edits edits)
     {
         var sister = workpieces.Find(sisterId);
@@ -57,7 +79,6 @@ public static class PartEndpoints
         }));
     }
 
-    /// <summary>What each unknown fact costs in range, the dearest first.</summary>
     /// <summary>What the unknown facts cost: a person waits for it, so after two seconds it is left at those that were tried.</summary>
     private static Results<Ok<Doubt>, JsonHttpResult<Problem>> Unknown(string unitId, Workpieces workpieces, TimeProvider clock, CancellationToken cancellation)
     {

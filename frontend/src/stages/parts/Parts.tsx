@@ -1,6 +1,7 @@
+import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { Part, PartKind, Schemas } from '../../api/client';
+import { api, type Part, type PartKind, type Schemas, take, type Unit } from '../../api/client';
 import { useDoubt } from '../../api/queries';
 import { named } from '../../app/address';
 import { ProblemNote } from '../../app/ProblemNote';
@@ -9,8 +10,9 @@ import { PartForm } from '../../record/PartForm';
 import { heading, idFrom, label } from '../../words';
 import { Claims } from './Claims';
 import { columns } from './columns';
+import { catalogueOffer, kindOffer, offersFor, taken } from './offers';
 import { type CellAt, PartsGrid } from './PartsGrid';
-import { rowsOf } from './rows';
+import { type Row, rowsOf } from './rows';
 import { Sister } from './Sister';
 import { UndoButtons } from '../../record/UndoButtons';
 import { useUnitEdits } from '../../record/useUnitEdits';
@@ -42,6 +44,33 @@ export function Parts() {
     edits.add({ id, kind, ...facts });
     setAt({ row: id, column: 1 });
   };
+  const sister = useSister(unit);
+  const catalogue = useCatalogue(current?.sort === 'part' ? current.part : null);
+  const kindOfferOf = (kind: PartKind) => kindOffer(kind, edits.parts, sister);
+  const onTake = (row: Row): boolean => {
+    if (row.sort === 'part') {
+      const offer = offersFor(row.part, sister, catalogue)[0];
+      if (offer !== undefined) edits.put(taken(row.part, offer.part));
+      return offer !== undefined;
+    }
+    const offer = row.absent ? null : kindOfferOf(row.kind);
+    if (offer === null) return false;
+    if (offer.parts.length === 0) edits.mark(row.kind, true);
+    // An assembly that is not recorded here is none that it could be within.
+    for (const part of offer.parts)
+      edits.add({ ...part, within: edits.parts.some((other) => other.id === part.within) ? part.within : null });
+    const first = offer.parts[0];
+    if (first !== undefined) setAt({ row: first.id, column: 1 });
+    return true;
+  };
+  const offered =
+    current === undefined
+      ? undefined
+      : current.sort === 'part'
+        ? offersFor(current.part, sister, catalogue)[0]?.from
+        : current.absent
+          ? undefined
+          : kindOfferOf(current.kind)?.from;
   return (
     <>
       <section className="card parts" aria-label="Parts by kind">
@@ -70,6 +99,9 @@ export function Parts() {
             onOpen={(part) => setEditing({ part, kind: part.kind })}
             onAdd={add}
             onAbsent={edits.mark}
+            offersOf={(part) => offersFor(part, sister, catalogue)}
+            kindOfferOf={kindOfferOf}
+            onTake={onTake}
           />
         </div>
         <p className="legend grid-legend" aria-live="polite">
@@ -104,6 +136,11 @@ export function Parts() {
             </>
           )}
           <span className="grow" />
+          {current !== undefined && offered !== undefined && (
+            <button type="button" className="legend-key" onClick={() => onTake(current)}>
+              <kbd>Space</kbd> take what {offered} says
+            </button>
+          )}
           <span>
             <kbd>?</kbd> unknown
           </span>
@@ -124,6 +161,29 @@ export function Parts() {
       {copying && <Sister unit={unit} onClose={() => setCopying(false)} />}
     </>
   );
+}
+
+/** What a machine of the same name tells where this one says nothing; until it is asked anew, what it told before. */
+function useSister(unit: Unit) {
+  return useQuery({
+    queryKey: ['offers', unit.id, unit.revision],
+    queryFn: ({ signal }) =>
+      take(api.GET('/api/units/{unitId}/parts/offers', { params: { path: { unitId: unit.id } }, signal })),
+    placeholderData: (before) => before,
+  }).data;
+}
+
+/** What the catalogue says of the number of the part in hand, once something of its spare is not known. Nothing waits for it. */
+function useCatalogue(part: Part | null) {
+  const number = part?.spare?.number ?? '';
+  const { price, source, paired } = part?.spare ?? {};
+  const answer = useQuery({
+    queryKey: ['catalogue of', number],
+    queryFn: ({ signal }) => take(api.GET('/api/catalogue/spare', { params: { query: { number } }, signal })),
+    enabled: number !== '' && (price?.amount == null || source == null || paired == null),
+    staleTime: Infinity,
+  });
+  return part === null || answer.data === undefined ? null : catalogueOffer(part, answer.data);
 }
 
 /** The unknown facts that cost most in range, each one key away. */

@@ -2,6 +2,7 @@ import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { Part, PartKind, Schemas } from '../../api/client';
 import { heading, label } from '../../words';
 import { type Column, columns, filled, shown } from './columns';
+import { type KindOffer, type Offer, offeredIn } from './offers';
 import type { Row } from './rows';
 
 type Cost = Schemas['FactCost'];
@@ -20,6 +21,11 @@ interface Props {
   inHand: string;
   onAdd: (kind: PartKind, facts?: Partial<Part>) => void;
   onAbsent: (kind: PartKind, absent: boolean) => void;
+  /** What is offered for a part, and for a kind that is not seen. */
+  offersOf: (part: Part) => readonly Offer[];
+  kindOfferOf: (kind: PartKind) => KindOffer | null;
+  /** Takes what is offered for a row. */
+  onTake: (row: Row) => boolean;
 }
 
 /** The cell in hand, by the key of its row; column 0 is the part itself. */
@@ -41,6 +47,9 @@ export function PartsGrid({
   onOpen,
   onAdd,
   onAbsent,
+  offersOf,
+  kindOfferOf,
+  onTake,
 }: Props) {
   const parts = rows.flatMap((row) => (row.sort === 'part' ? [row.part] : []));
   const grid = useRef<HTMLTableElement>(null);
@@ -94,6 +103,8 @@ export function PartsGrid({
       }
     } else if (moves[event.key] !== undefined) {
       moves[event.key]?.();
+    } else if (event.key === ' ' && onTake(current)) {
+      held.current = true;
     } else if (current.sort === 'kind') {
       if (event.key === 'Enter') onAdd(current.kind);
       else if (event.key === 'a') onAbsent(current.kind, !current.absent);
@@ -171,6 +182,7 @@ export function PartsGrid({
           });
           if (row.sort === 'kind') {
             const cost = costs.find((one) => one.fact.at === row.key);
+            const offer = row.absent ? null : kindOfferOf(row.kind);
             return (
               <tr key={row.key} className="kind-none">
                 <th scope="row">{heading(row.kind)}</th>
@@ -180,6 +192,13 @@ export function PartsGrid({
                   ) : (
                     <>
                       not seen <CostMark cost={cost} />
+                      {offer !== null && (
+                        <span className="offered">
+                          {' '}
+                          {offer.from} has{' '}
+                          {offer.parts.length === 0 ? 'none' : offer.parts.map(({ id }) => id).join(', ')}
+                        </span>
+                      )}
                     </>
                   )}{' '}
                   <span className="kind-tools">
@@ -207,6 +226,7 @@ export function PartsGrid({
             );
           }
           const { part } = row;
+          const offers = offersOf(part);
           return (
             <tr key={row.key} className={row.under ? 'part-under' : undefined}>
               <th scope="row">{heading(part.kind)}</th>
@@ -231,6 +251,7 @@ export function PartsGrid({
               </td>
               {columns.map((of, i) => {
                 const value = of.read(part);
+                const offered = offers.length === 0 ? null : offeredIn(of, part, offers);
                 const writes = typing?.at.row === row.key && typing.at.column === i + 1;
                 return (
                   <td
@@ -255,6 +276,13 @@ export function PartsGrid({
                           setTyping(null);
                         }}
                       />
+                    ) : offered !== null ? (
+                      <span
+                        className="offered"
+                        title={`Not known here; ${offers[0]?.from ?? ''} has it: Space takes it`}
+                      >
+                        {offered}?
+                      </span>
                     ) : of.id === 'excludes' && value === null && eitherOf(part, parts).length > 0 ? (
                       <span className="second">{eitherOf(part, parts).join(', ')}</span>
                     ) : value === null ? (
