@@ -65,6 +65,36 @@ public sealed class EverydayTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task Of_many_questions_two_are_asked_at_a_time_and_each_key_brings_the_next()
+    {
+        var unitId = await bench.FreshAsync("EVERY-5");
+        using var window = bench.OpenFresh(unitId);
+        window.Line("10 ph0 screws, remove the bottom cover⏎");
+        window.Line("2 screws, remove the ssd⏎");
+        window.Line("take out the motherboard, 9 ph0 screws m2 by 3");
+        window.WaitForText("2 more questions follow", ".line-offers");
+        window.Driver.FindElements(By.CssSelector(".line-offers .offer")).Count.ShouldBe(4);
+        window.SeriousFindings().ShouldBeEmpty();
+        Alt(window, 1);
+        window.WaitForGone("was it off?", ".line-box");
+        Alt(window, 1);
+        window.WaitForText("were there cables?", ".line-offers");
+        Alt(window, 1);
+        window.WaitForGone("were there cables?", ".line-box");
+        window.WaitForText("unknown connector", ".chips");
+        Alt(window, 1);
+        window.WaitForGone("Nobody has looked yet", ".line-box");
+        window.Line("⏎");
+        window.Steps(4);
+        var record = await bench.RecordAsync(unitId);
+        record["parts"]!.AsArray().Where(part => (string?)part!["layer"] == "inside").Select(part => (string)part!["kind"]!).ShouldBe(["battery", "memory", "wireless", "fan", "speakers"], ignoreOrder: true);
+        record["steps"]![3]!["actions"]!.AsArray().Select(action => (string)action!["do"]!).ShouldBe(["unplug", "unscrew", "lift"], ignoreOrder: true);
+        window.Tab("Missing");
+        window.Text(".missing").ShouldNotContain("unplugs nothing");
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task Looking_is_not_doing_and_an_attempt_that_was_given_up_is_noted()
     {
         var unitId = await bench.FreshAsync("EVERY-2");

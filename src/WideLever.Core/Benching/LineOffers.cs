@@ -44,7 +44,7 @@ public sealed record LineOffer(LineQuestion Question, string Text, IReadOnlyList
 /// <summary>What only the bench knows, asked beside the line when it arises. <c>docs/step-line.md</c>, <em>Questions</em>.</summary>
 public static class LineOffers
 {
-    /// <summary>The questions of a line, also of one that has a fault yet.</summary>
+    /// <summary>The questions of a line, also of one that has a fault yet, what it means before what it leaves out.</summary>
     /// <param name="line">The line.</param>
     /// <param name="reading">What it says, with what it implies.</param>
     /// <param name="record">The record that it stands in.</param>
@@ -57,6 +57,9 @@ public static class LineOffers
         var (step, said) = (reading.Step, line.TrimEnd().TrimEnd(',', ';'));
         if (TabsOf(line, reading, record) is { } tabs)
             offers.Add(tabs);
+        // What is printed anew must have been understood whole.
+        if (reading.Faults.Count == 0)
+            offers.AddRange(reading.Parts.Select((part, i) => Another(part, reading, record, context, i)).OfType<LineOffer>());
         if (PowerLeftOn(step, record, context))
             offers.Add(new(LineQuestion.Power, "No step has disconnected the power: was it off?", [new("It was off before this", line, "off, unplug ?"), new("This disconnects it", $"{said}, off")]));
         if (reading.Chips.Any(chip => chip.Implied && chip.Kind == ChipKind.After))
@@ -65,9 +68,6 @@ public static class LineOffers
             offers.Add(new(LineQuestion.Order, $"What in {step.Layer} had to come first?", [new("All before", $"{said} after all"), new("Nothing", $"{said} needs nothing")]));
         if (BoardCables.AreOpen(step, context.Steps.Take(context.Position), kind => Kind(kind, reading, record)))
             offers.Add(new(LineQuestion.Cables, "Nothing was unplugged for the board: were there cables?", [new("Some, nobody counted them", $"? unplug ?, {line.TrimStart()}"), new("None", $"{said}, {BoardCables.None}")]));
-        // What is printed anew must have been understood whole.
-        if (reading.Faults.Count == 0)
-            offers.AddRange(reading.Parts.Select((part, i) => Another(part, reading, record, context, i)).OfType<LineOffer>());
         if (InViewOf(line, reading, record, context) is { } inView)
             offers.Add(inView);
         return offers;

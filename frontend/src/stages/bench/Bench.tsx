@@ -106,7 +106,7 @@ function Desk({
 }) {
   const { record, teardownId, teardownRevision } = unit;
   const { steps, photos = noPhotos } = record;
-  const { draft, change, reading } = useLine(teardownId, bench.draft ?? null, teardownRevision);
+  const { draft, change, reading } = useLine(teardownId, bench.draft ?? null, `${teardownRevision} ${unit.revision}`);
   // A step that is named in the address is open.
   const [chosen, setChosen] = useState<string | null>(() => named(location.hash));
   const [panel, setPanel] = useState<Panel>('tray');

@@ -29,7 +29,10 @@ function Aside({ note }: { note?: string | null }) {
   return note == null ? null : <span className="second"> “{note}”</span>;
 }
 
-/** The step line with its completions, its chips and its faults. */
+/** Questions asked at a time: more would push the step in hand out of sight, and need keys of two digits. */
+const atATime = 2;
+
+/** The step line with its completions, its chips, its faults and its questions. */
 export function StepLineBox({
   draft,
   reading,
@@ -68,9 +71,9 @@ export function StepLineBox({
     input?.focus();
     requestAnimationFrame(() => input?.setSelectionRange(at, at));
   };
-  const asked = (reading?.offers ?? []).flatMap((offer) =>
-    offer.answers.map((answer) => ({ ...answer, of: offer.question })),
-  );
+  const offers = reading?.offers ?? [];
+  const inView = offers.slice(0, atATime);
+  const asked = inView.flatMap((offer) => offer.answers.map((answer) => ({ ...answer, of: offer.question })));
   const onKeyDown = (event: KeyboardEvent<HTMLTextAreaElement>) => {
     const answer = event.altKey && !event.ctrlKey ? asked[Number(event.key) - 1] : undefined;
     if (answer !== undefined) {
@@ -170,21 +173,6 @@ export function StepLineBox({
           <span className="line-effort">{minutes(reading.effort)} standard</span>
         )}
       </div>
-      {reading !== null && reading.offers.length > 0 && (
-        <ul className="line-offers" aria-label="What the bench asks" aria-live="polite">
-          {reading.offers.map((offer) => (
-            <li key={`${offer.question} ${offer.text}`}>
-              <span>{offer.text}</span>
-              {offer.answers.map((answer) => (
-                <button key={answer.text} type="button" className="offer" onClick={() => onAnswer(answer)}>
-                  {answer.text}{' '}
-                  <kbd>Alt {asked.findIndex((one) => one.of === offer.question && one.text === answer.text) + 1}</kbd>
-                </button>
-              ))}
-            </li>
-          ))}
-        </ul>
-      )}
       <ul id="line-faults" className="line-faults" aria-live="polite">
         {faults.map((fault) => (
           <li key={`${fault.start} ${fault.message}`}>
@@ -198,6 +186,29 @@ export function StepLineBox({
           </li>
         ))}
       </ul>
+      {inView.length > 0 && (
+        <ul className="line-offers" aria-label="What the bench asks" aria-live="polite">
+          {inView.map((offer) => (
+            <li key={`${offer.question} ${offer.text}`}>
+              <span>{offer.text}</span>
+              {offer.answers.map((answer) => (
+                <button key={answer.text} type="button" className="offer" onClick={() => onAnswer(answer)}>
+                  {answer.text}{' '}
+                  <kbd>Alt {asked.findIndex((one) => one.of === offer.question && one.text === answer.text) + 1}</kbd>
+                </button>
+              ))}
+            </li>
+          ))}
+          {offers.length > atATime && (
+            <li className="second">
+              {offers.length - atATime === 1
+                ? 'One more question follows'
+                : `${offers.length - atATime} more questions follow`}
+              ; what is left unanswered stays under Missing.
+            </li>
+          )}
+        </ul>
+      )}
     </div>
   );
 }

@@ -6,8 +6,11 @@ export type Draft = Required<Schemas['Draft']>;
 
 export const emptyDraft: Draft = { line: '', caret: 0, stepId: null, before: null, since: null, photos: [], scroll: 0 };
 
-/** The step line: what is typed, what the core reads in it, and a draft on the server that outlives this window. */
-export function useLine(teardownId: string, kept: Schemas['Draft'] | null, revision: number) {
+/**
+ * The step line: what is typed, what the core reads in it, and a draft on the server that outlives this window.
+ * @param stand What it stands in: the revisions of the teardown and the unit. As that becomes another the line is read anew.
+ */
+export function useLine(teardownId: string, kept: Schemas['Draft'] | null, stand: string) {
   // What the program could not be told stands in the tab's own memory, and is newer than what the program has.
   const unsent = `typed line ${teardownId}`;
   const [draft, setDraft] = useState<Draft>(() => ({ ...emptyDraft, ...(keptDraft<Draft>(unsent)?.mine ?? kept) }));
@@ -30,7 +33,7 @@ export function useLine(teardownId: string, kept: Schemas['Draft'] | null, revis
       () => undefined,
     );
     return () => controller.abort();
-  }, [teardownId, line, caret, stepId, before, revision]);
+  }, [teardownId, line, caret, stepId, before, stand]);
 
   const unsaved = useRef<Draft | null>(keptDraft<Draft>(unsent)?.mine ?? null);
   const [failures, setFailures] = useState(0);
