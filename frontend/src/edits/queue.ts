@@ -33,6 +33,7 @@ export class EditQueue<T> {
   private running = false;
   private listeners = new Set<() => void>();
   private state: { document: T; shown: T; busy: boolean; problem: unknown; waits: boolean };
+  private going: { busy: boolean; problem: unknown } = { busy: false, problem: null };
 
   /**
    * @param known The document and its revision.
@@ -54,6 +55,9 @@ export class EditQueue<T> {
 
   /** What to show: the document with every intent that waits, whether one is under way, what was refused last, and whether no answer comes. */
   readonly now = () => this.state;
+
+  /** How it goes: the same object as long as nothing of it changed, whatever becomes of the document. */
+  readonly progress = () => this.going;
 
   /** Adds an intent. */
   push(intent: Intent<T>): void {
@@ -150,6 +154,8 @@ export class EditQueue<T> {
       shown: this.waiting.reduce((shown, intent) => intent.apply(shown), document),
       busy: this.running,
     };
+    const { busy, problem } = this.state;
+    if (busy !== this.going.busy || problem !== this.going.problem) this.going = { busy, problem };
     for (const listener of this.listeners) listener();
   }
 }

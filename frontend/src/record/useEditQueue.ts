@@ -13,10 +13,10 @@ import { EditQueue, type Read } from '../edits/queue';
 export function useEditQueue<T>(known: Read<T>, read: () => Promise<Read<T>>) {
   const client = useQueryClient();
   const [queue] = useState(() => new EditQueue<T>(known, read, asProblem));
-  const state = useSyncExternalStore(queue.subscribe, queue.now);
+  const going = useSyncExternalStore(queue.subscribe, queue.progress);
   useEffect(() => onBack(() => queue.resume()), [queue]);
   // What it all comes to is read when nothing waits any more.
-  const { busy } = state;
+  const { busy } = going;
   const wasBusy = useRef(false);
   useEffect(() => {
     if (wasBusy.current && !busy) void client.invalidateQueries();
@@ -26,9 +26,12 @@ export function useEditQueue<T>(known: Read<T>, read: () => Promise<Read<T>>) {
   useEffect(() => {
     if (!busy) queue.take(known);
   }, [queue, known, busy]);
-  const problem: Problem | null = state.problem === null ? null : asProblem(state.problem);
-  return { queue, busy, problem, shown: state.shown, dismiss: () => queue.dismiss() };
+  const problem: Problem | null = going.problem === null ? null : asProblem(going.problem);
+  return { queue, busy, problem, dismiss: () => queue.dismiss() };
 }
+
+/** The document with every mark that waits, for a screen that shows each at once. */
+export const useShown = <T>(queue: EditQueue<T>): T => useSyncExternalStore(queue.subscribe, queue.now).shown;
 
 /** An undo or redo: only the program knows what it comes to. */
 export const reversal = <T>(send: () => Promise<{ revision: number }>) => ({

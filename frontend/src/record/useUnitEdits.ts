@@ -19,15 +19,14 @@ const markedOf = ({ record, revision }: Unit) => ({
 export function useUnitEdits(unit: Unit) {
   const path = { unitId: unit.id };
   const known = useMemo(() => markedOf(unit), [unit]);
-  const { queue, busy, problem, shown, dismiss } = useEditQueue<Marked>(known, async () =>
+  const { queue, busy, problem, dismiss } = useEditQueue<Marked>(known, async () =>
     markedOf(await take(api.GET('/api/units/{unitId}', { params: { path } }))),
   );
   return {
     busy,
     problem,
     dismiss,
-    parts: shown.parts,
-    absent: shown.absent,
+    queue,
     put: (part: Part) => {
       const { id: partId } = part;
       // Only what was keyed is changed: what another window says of the part meanwhile stays.

@@ -15,15 +15,17 @@ import { type CellAt, PartsGrid } from './PartsGrid';
 import { type Row, rowsOf } from './rows';
 import { Sister } from './Sister';
 import { UndoButtons } from '../../record/UndoButtons';
+import { useShown } from '../../record/useEditQueue';
 import { useUnitEdits } from '../../record/useUnitEdits';
 
 /** The whole machine on one screen: what it has, what it has not, what nobody has looked for, and what that costs. */
 export function Parts() {
   const unit = useWorkpiece();
   const edits = useUnitEdits(unit);
+  const { parts, absent } = useShown(edits.queue);
   const [editing, setEditing] = useState<{ part?: Part; kind: PartKind } | null>(null);
   const [copying, setCopying] = useState(false);
-  const rows = rowsOf(edits.parts, unit.places, edits.absent);
+  const rows = rowsOf(parts, unit.places, absent);
   // A part that is named in the address is in hand.
   const [at, setAt] = useState<CellAt>(() => ({
     row: named(location.hash) ?? rows[0]?.key ?? '',
@@ -39,14 +41,14 @@ export function Parts() {
   const add = (kind: PartKind, facts: Partial<Part> = {}) => {
     const id = idFrom(
       label(kind),
-      edits.parts.map((part) => part.id),
+      parts.map((part) => part.id),
     );
     edits.add({ id, kind, ...facts });
     setAt({ row: id, column: 1 });
   };
   const sister = useSister(unit);
   const catalogue = useCatalogue(current?.sort === 'part' ? current.part : null);
-  const kindOfferOf = (kind: PartKind) => kindOffer(kind, edits.parts, sister);
+  const kindOfferOf = (kind: PartKind) => kindOffer(kind, parts, sister);
   const onTake = (row: Row): boolean => {
     if (row.sort === 'part') {
       const offer = offersFor(row.part, sister, catalogue)[0];
@@ -58,7 +60,7 @@ export function Parts() {
     if (offer.parts.length === 0) edits.mark(row.kind, true);
     // An assembly that is not recorded here is none that it could be within.
     for (const part of offer.parts)
-      edits.add({ ...part, within: edits.parts.some((other) => other.id === part.within) ? part.within : null });
+      edits.add({ ...part, within: parts.some((other) => other.id === part.within) ? part.within : null });
     const first = offer.parts[0];
     if (first !== undefined) setAt({ row: first.id, column: 1 });
     return true;
@@ -78,7 +80,7 @@ export function Parts() {
           <h2>
             {unit.parts.facts} of {unit.parts.of} kinds known
           </h2>
-          <Dearest costs={costs} parts={edits.parts} onGo={setAt} />
+          <Dearest costs={costs} parts={parts} onGo={setAt} />
           <span className="grow" />
           <Button size="small" onClick={() => setCopying(true)}>
             Copy from a sister
