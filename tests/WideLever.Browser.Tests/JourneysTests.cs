@@ -7,6 +7,50 @@ namespace WideLever.Browser.Tests;
 public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
 {
     [Fact]
+    public async Task Notes_of_every_object_are_read_and_written_on_its_screen()
+    {
+        var record = await bench.RecordAsync("cr14-2a7");
+        record["unit"]!["modelCode"] = "NOTES-1";
+        record["notes"] = "of the record";
+        record["teardown"]!["notes"] = "of the teardown";
+        record["steps"]![0]!["actions"]![0]!["notes"] = "of the screws";
+        record["parts"]![1]!["spare"]!["price"]!["notes"] = "of the price";
+        var unitId = await bench.FreshAsync("NOTES-1", record.ToJsonString());
+        using var window = bench.Open($"/units/{unitId}/intake");
+        string Shown(string name) => window.Find($"textarea[aria-label='{name}']").GetAttribute("value")!;
+        void Write(string name, string text) => window.Find($"textarea[aria-label='{name}']").SendKeys(text);
+        (Shown("Notes on the whole record"), Shown("Notes on the teardown")).ShouldBe(("of the record", "of the teardown"));
+        Write("Notes on the machine", "a dent at the corner" + Keys.Enter + "on arrival");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Press("Save the machine");
+        window.WaitForText("Saved.");
+        Write("Notes on the whole record", ", and more");
+        Write("Notes on the guidance", "from its leaflet");
+        window.Press("Save the teardown");
+        window.Until(() => window.Driver.FindElements(By.CssSelector("[role=status]")).Count(one => one.Text == "Saved.") == 2 ? window : null, "both to be saved");
+        window.Go($"/units/{unitId}/parts");
+        window.Press($"Change {(string)record["parts"]![1]!["id"]!}");
+        Shown("Notes on the part: spare, price").ShouldBe("of the price");
+        Write("Notes on the part", "as seen");
+        window.Press("Save the part");
+        window.Until(() => window.Driver.FindElements(By.CssSelector(".ant-modal")).All(modal => !modal.Displayed) ? window : null, "the form to close");
+        window.Go($"/units/{unitId}/bench");
+        window.Step((string)record["steps"]![0]!["title"]!);
+        window.WaitForText("of the screws", ".logged-notes");
+        window.Press("Change the line");
+        window.Press("By hand");
+        Shown("Notes on the step: action 1").ShouldBe("of the screws");
+        Write("Notes on the step", "slowly");
+        window.Until(() => window.Find("[data-line]").GetAttribute("value")!.Contains("slowly", StringComparison.Ordinal) ? window : null, "the note in the line");
+        window.Find("[data-line]").SendKeys(Keys.Enter);
+        window.WaitForValue("");
+        var now = await bench.RecordAsync(unitId);
+        ((string)now["unit"]!["notes"]!, (string)now["notes"]!, (string)now["guidance"]!["notes"]!).ShouldBe(("a dent at the corner\non arrival", "of the record, and more", "from its leaflet"));
+        ((string)now["parts"]![1]!["notes"]!, (string)now["steps"]![0]!["notes"]!, (string)now["steps"]![0]!["actions"]![0]!["notes"]!).ShouldBe(("as seen", "slowly", "of the screws"));
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task A_record_is_brought_in_and_its_verdict_has_the_numbers_that_score_prints()
     {
         var file = Bench.Example("4-edges");

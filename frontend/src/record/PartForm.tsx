@@ -9,6 +9,7 @@ import { idFrom, label } from '../words';
 import { AdviceList } from './AdviceList';
 import { CatalogueAsk } from './CatalogueAsk';
 import { FormNotes } from './FormNotes';
+import { Notes } from './Notes';
 import { PartPhotos } from './PartPhotos';
 import { Amount, Check, Field, Numeric, Several, Text, Word, YesNo } from './fields';
 
@@ -293,6 +294,7 @@ export function PartForm({ unit, part, kind = 'battery', onClose }: Props) {
         <Field name="For whoever does this after us" wide>
           <AdviceList of="part" advice={draft.advice ?? []} onChange={(advice) => set({ advice })} />
         </Field>
+        <Notes of="the part" value={draft} onChange={form.set} />
       </div>
       <CatalogueAsk unit={unit} part={draft} recorded={part !== undefined} onTake={(spare) => set({ spare })} />
       {part !== undefined && <PartPhotos unit={unit} partId={part.id} />}

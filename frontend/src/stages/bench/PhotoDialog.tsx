@@ -7,6 +7,7 @@ import { useForm } from '../../edits/useForm';
 import { wellName } from '../../charts/Tray';
 import { FormNotes } from '../../record/FormNotes';
 import { Check, Field, Text, Word } from '../../record/fields';
+import { Notes } from '../../record/Notes';
 
 type Mark = NonNullable<Photo['marks']>[number];
 
@@ -139,6 +140,7 @@ export function PhotoDialog({ unit, bench, photo, onClose }: Props) {
               onChange={(part) => setDraft({ ...draft, part: part ?? undefined })}
             />
           </Field>
+          <Notes of="the photo" value={draft} onChange={setDraft} />
           <Check
             name="Shows the label"
             value={draft.label ?? false}

@@ -4,6 +4,7 @@ import type { LineView, Step, Unit } from '../../api/client';
 import { deeds, newAction } from '../../record/actions';
 import { Check, Field, Numeric, Several, Text, Word } from '../../record/fields';
 import { AdviceList } from '../../record/AdviceList';
+import { Notes } from '../../record/Notes';
 import { PartForm } from '../../record/PartForm';
 import { label } from '../../words';
 import { ActionFields } from './ActionFields';
@@ -127,6 +128,7 @@ export function StepFields({ unit, reading, hand, layer, stepId, focus, onChange
         <Field name="For whoever does this after us" wide>
           <AdviceList of="step" advice={step.advice ?? []} onChange={(advice) => set({ advice })} />
         </Field>
+        <Notes of="the step" value={step} onChange={set} />
         <Field name="Title" wide>
           <Text
             name="Title"

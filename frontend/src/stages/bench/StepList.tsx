@@ -125,6 +125,14 @@ const LoggedStep = memo(function LoggedStep(props: StepProps) {
             {step.disconnectsPower === true && ', power off from here'}
             {step.tightening !== undefined && `, tighten ${step.tightening.join(', ')}`}
           </p>
+          {[step, ...step.actions].map(
+            ({ notes }, i) =>
+              notes != null && (
+                <p key={i} className="logged-facts logged-notes">
+                  {notes}
+                </p>
+              ),
+          )}
         </>
       )}
       {early.map((needs) => (

@@ -11,6 +11,7 @@ import { AdviceList } from '../../record/AdviceList';
 import { Amount, Field, Numeric, Several, Text, Word, YesNo } from '../../record/fields';
 import { FormFaults } from '../../record/FormFaults';
 import { FormNotes } from '../../record/FormNotes';
+import { Notes } from '../../record/Notes';
 import { TwinNote } from '../../record/TwinNote';
 import { DamageList } from './DamageList';
 import { LoanFields } from './LoanFields';
@@ -138,6 +139,7 @@ function Machine({ unit }: { unit: Unit }) {
           <Field name="For whoever does this after us" wide>
             <AdviceList of="machine" advice={machine.advice ?? []} onChange={(advice) => set({ advice })} />
           </Field>
+          <Notes of="the machine" at="unit.notes" value={machine} onChange={form.set} />
         </div>
         <Ports
           ports={machine.ports ?? []}
@@ -161,21 +163,21 @@ const marks = [
 function TeardownData({ unit }: { unit: Unit }) {
   const { record } = unit;
   const document = useMemo(
-    () => ({ teardown: record.teardown, guidance: record.guidance ?? {} }),
-    [record.teardown, record.guidance],
+    () => ({ teardown: record.teardown, guidance: record.guidance ?? {}, notes: record.notes ?? undefined }),
+    [record.teardown, record.guidance, record.notes],
   );
   const form = useForm(`teardown ${unit.teardownId}`, document);
-  const { teardown, guidance } = form.value;
+  const { teardown, guidance, notes } = form.value;
   const save = useChange((body: typeof document) =>
     take(
       api.PUT('/api/teardowns/{teardownId}/heading', {
         params: { path: { teardownId: unit.teardownId } },
-        body: { ...body, ...(record.notes != null && { notes: record.notes }) },
+        body,
         ...seen(unit.teardownRevision),
       }),
     ),
   );
-  const set = (part: Partial<Schemas['Teardown']>) => form.set({ guidance, teardown: { ...teardown, ...part } });
+  const set = (part: Partial<Schemas['Teardown']>) => form.set({ ...form.value, teardown: { ...teardown, ...part } });
   return (
     <section className="card" aria-label="The teardown">
       <FormFaults problem={save.error && asProblem(save.error)}>
@@ -227,10 +229,30 @@ function TeardownData({ unit }: { unit: Unit }) {
               <YesNo
                 name={name}
                 value={guidance[mark]}
-                onChange={(value) => form.set({ teardown, guidance: { ...guidance, [mark]: value } })}
+                onChange={(value) => form.set({ ...form.value, guidance: { ...guidance, [mark]: value } })}
               />
             </Field>
           ))}
+          <Notes
+            of="the guidance"
+            value={guidance}
+            onChange={(changed) => form.set({ ...form.value, guidance: changed })}
+          />
+        </div>
+        <h2>Notes</h2>
+        <div className="fields">
+          <Notes
+            of="the teardown"
+            at="teardown.notes"
+            value={teardown}
+            onChange={(changed) => form.set({ ...form.value, teardown: changed })}
+          />
+          <Notes
+            of="the whole record"
+            at="notes"
+            value={{ notes }}
+            onChange={(changed) => form.set({ ...form.value, notes: changed.notes })}
+          />
         </div>
       </FormFaults>
       <SaveRow name="Save the teardown" form={form} save={save} />
