@@ -201,6 +201,8 @@ public sealed class BenchingTests
         kinds.ShouldContain(one => one.About == "battery" && one.Usual);
         kinds.ShouldNotContain(one => one.About == "opticalDrive" || one.About == "speakers");
         kinds[^1].Usual.ShouldBeFalse("what is seldom comes last");
+        kinds.Where(one => !one.MayBeAbsent).Select(one => one.About).ShouldContain("powerButton");
+        kinds.ShouldContain(one => one.About == "camera" && one.MayBeAbsent);
         missing.ShouldContain(one => one.Kind == MissingKind.PackNotLookedAt);
         var desktop = record with { Unit = record.Unit with { Class = MachineClass.Desktop } };
         var usual = StillMissing.Of(desktop, Examples.House, new HashSet<Cover>(), true);

@@ -123,6 +123,23 @@ public sealed class RecordValidationTests
     }
 
     [Fact]
+    public void The_nearest_word_is_the_one_that_looking_at_every_word_finds()
+    {
+        var known = WordList.Of<Connector>().Concat(WordList.Of<PartKind>()).Concat(WordList.Of<Cover>()).ToList();
+        var (random, distance) = (new Random(7), new F23.StringSimilarity.Damerau());
+        static double Furthest(string word) => word.Length <= 4 ? 1 : Math.Max(2, word.Length / 3.0);
+        for (var round = 0; round < Long.Of(2_000); round++)
+        {
+            var word = known[random.Next(known.Count)];
+            for (var slips = random.Next(5); slips > 0; slips--)
+                word = random.Next(3) switch { 0 when word.Length > 1 => word.Remove(random.Next(word.Length), 1), 1 => word.Insert(random.Next(word.Length + 1), $"{(char)random.Next('a', '{')}"), _ => word + (char)random.Next('a', '{') };
+            var every = known.Select(other => (other, Distance: distance.Distance(word.ToLowerInvariant(), other.ToLowerInvariant()))).Where(pair => pair.Distance <= Furthest(pair.other))
+                .OrderBy(pair => pair.Distance).ThenBy(pair => pair.other, StringComparer.Ordinal).FirstOrDefault().other;
+            NearestWord.To(word, known).ShouldBe(every, word);
+        }
+    }
+
+    [Fact]
     public void A_shared_teardown_leaves_out_what_a_variant_does_not_have()
     {
         var unit = HeadDocuments.UnitOf(Good) with { Parts = [] };

@@ -1,3 +1,4 @@
+using WideLever.Core.Checking;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
@@ -51,7 +52,8 @@ public enum MissingKind
 /// <param name="Action">Position of the action in the step, where it is about one.</param>
 /// <param name="Fact">Which fact of the action.</param>
 /// <param name="Usual">Whether machines of the class usually have it; unusual ones come last.</param>
-public sealed record MissingFact(MissingKind Kind, string About, int? Action = null, OpenFact? Fact = null, bool Usual = true);
+/// <param name="MayBeAbsent">Whether a machine may be without it: by the rubric some kinds are in every machine.</param>
+public sealed record MissingFact(MissingKind Kind, string About, int? Action = null, OpenFact? Fact = null, bool Usual = true, bool MayBeAbsent = true);
 
 /// <summary>What a record has not, in the order in which a bench would look.</summary>
 public static class StillMissing
@@ -84,7 +86,7 @@ public static class StillMissing
         var recorded = record.Parts.Select(part => part.Kind).Concat(record.Absent).ToHashSet();
         var scored = rubric.Repair.Pairs.Select(pair => pair.Key).Union(rubric.Upgrade.Pairs.Select(pair => pair.Key));
         foreach (var kind in scored.Where(kind => !recorded.Contains(kind)).OrderBy(kind => IsUsual(kind, record.Unit.Class) ? 0 : 1))
-            missing.Add(new(MissingKind.KindNotRecorded, kind.Word(), Usual: IsUsual(kind, record.Unit.Class)));
+            missing.Add(new(MissingKind.KindNotRecorded, kind.Word(), Usual: IsUsual(kind, record.Unit.Class), MayBeAbsent: !RecordValidation.MustHave(kind, rubric)));
         var freed = record.Steps.SelectMany(step => step.Frees).ToHashSet(StringComparer.Ordinal);
         foreach (var part in record.Parts)
         {

@@ -610,8 +610,8 @@ internal sealed class EverydayPhrase
         var (many, isBattery) = (Has(Everyday.Many), Kind == PartKind.Battery);
         if (Has("slide") && Has("lock"))
             Plugged(many, Use(Everyday.Ribbon | Everyday.Cable | Everyday.Plug), "slide", "lock");
-        else if (Has("bar") && Has(Everyday.Ribbon | Everyday.Cable | Everyday.Plug | Everyday.Takes))
-            Plugged(many, Use(Everyday.Ribbon | Everyday.Cable | Everyday.Plug), "bar");
+        else if ((Has("bar") || Has("bars")) && (Has(Everyday.Ribbon | Everyday.Cable | Everyday.Plug | Everyday.Takes) || Has("lock") || Has("locks") || Has("locking")))
+            Plugged(many || Has("bars") || Has("locks"), Use(Everyday.Ribbon | Everyday.Cable | Everyday.Plug), "bar");
         else if (Has("push") && Has("fit"))
             Plugged(many, Use(Everyday.Ribbon | Everyday.Cable | Everyday.Plug), "push");
         else if (Has("board-to-board") || (Has("board") && Has("to") && Has(Everyday.Plug)) || (Has("press") && Has(Everyday.Plug)))
@@ -659,7 +659,7 @@ internal sealed class EverydayPhrase
     private void Plugged(bool many, Token at, params ReadOnlySpan<string> grammar)
     {
         Deed(many, at, grammar);
-        UseWords("lock", "bar", "flip", "press", "slide", "push", "fit", "flat", "tight");
+        UseWords("lock", "locks", "locking", "bar", "bars", "flip", "press", "slide", "push", "fit", "flat", "tight");
         if (grammar[0] == "press")
             UseWords("board");
     }

@@ -1,3 +1,4 @@
+using System.Numerics;
 using F23.StringSimilarity;
 
 namespace WideLever.Core.Words;
@@ -14,14 +15,33 @@ public static class NearestWord
         if (word.Length > 40)
             return null;
         var meant = word.ToLowerInvariant();
-        // As many letters apart as their lengths at least: most words need no look, and a line is read at every key.
-        return known
-            .Where(candidate => Math.Abs(candidate.Length - meant.Length) <= Furthest(candidate))
-            .Select(candidate => (candidate, Distance: Distance.Distance(meant, candidate.ToLowerInvariant())))
-            .Where(pair => pair.Distance <= Furthest(pair.candidate))
-            .OrderBy(pair => pair.Distance)
-            .ThenBy(pair => pair.candidate, StringComparer.Ordinal)
-            .FirstOrDefault().candidate;
+        var letters = LettersOf(meant);
+        // The likeliest first: what is further at least than the nearest so far is needs no look, and a line is read at every key.
+        var (nearest, distance) = ((string?)null, double.MaxValue);
+        foreach (var (candidate, least) in known.Select(candidate => (candidate, Least: Least(candidate, meant, letters))).Where(pair => pair.Least <= Furthest(pair.candidate)).OrderBy(pair => pair.Least))
+        {
+            if (least > distance)
+                break;
+            var found = Distance.Distance(meant, candidate.ToLowerInvariant());
+            if (found <= Furthest(candidate) && (found < distance || (found == distance && string.CompareOrdinal(candidate, nearest) < 0)))
+                (nearest, distance) = (candidate, found);
+        }
+        return nearest;
+    }
+
+    /// <summary>Edits that two words are apart at least: those of their lengths, and one for each letter that only one of them has.</summary>
+    private static int Least(string candidate, string meant, uint letters)
+    {
+        var of = LettersOf(candidate);
+        return Math.Max(Math.Abs(candidate.Length - meant.Length), Math.Max(BitOperations.PopCount(of & ~letters), BitOperations.PopCount(letters & ~of)));
+    }
+
+    private static uint LettersOf(string word)
+    {
+        var letters = 0u;
+        foreach (var c in word)
+            letters |= 1u << (char.ToLowerInvariant(c) - 'a' & 31);
+        return letters;
     }
 
     /// <summary>Edits that a slip in a word has at most.</summary>

@@ -230,7 +230,8 @@ function answersOf(one: Missing, { record }: Unit, answers: MissingAnswers): Ans
     case 'kindNotRecorded':
       return [
         { key: 'y', text: `Has one`, give: () => answers.onHasOne(one.about) },
-        { key: 'a', text: 'Absent', give: () => answers.onAbsent(one.about) },
+        // What every machine has is recorded, or not known.
+        ...(one.mayBeAbsent ? [{ key: 'a', text: 'Absent', give: () => answers.onAbsent(one.about) }] : []),
       ];
     case 'partNotFreed':
       return [{ key: 'Enter', text: 'Log it', give: () => answers.onFree(one.about) }];

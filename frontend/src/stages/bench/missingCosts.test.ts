@@ -8,6 +8,7 @@ const missing = (kind: Schemas['MissingKind'], about: string, more: Partial<Sche
   action: null,
   fact: null,
   usual: true,
+  mayBeAbsent: true,
   ...more,
 });
 
