@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using System.Globalization;
 using System.Net.Http.Headers;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
@@ -251,6 +252,44 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
         }
         if (keys.EndsWith('⏎'))
             Until(() => line.GetAttribute("value") == "" ? this : null, $"the line \"{keys}\" to be committed");
+    }
+
+    /// <summary>Presses keys one by one on whatever has the focus, and counts them.</summary>
+    public void Keyed(string keys)
+    {
+        KeysPressed += keys.Length;
+        foreach (var key in keys)
+            new Actions(Driver).SendKeys($"{key}").Perform();
+    }
+
+    /// <summary>The cell of the parts grid that has the focus, such as <c>ssd 3</c>; empty: none.</summary>
+    public string Cell => (string)Driver.ExecuteScript("return document.activeElement.closest('[data-cell]')?.dataset.cell ?? ''")!;
+
+    /// <summary>Goes to a cell of the parts grid by arrows.</summary>
+    public void ToCell(string row, string column)
+    {
+        var rows = Driver.FindElements(By.CssSelector(".parts-grid [data-cell$=' 0']")).Select(one => one.GetAttribute("data-cell")!.Split(' ')[0]).ToList();
+        var columns = Driver.FindElements(By.CssSelector(".parts-grid thead th")).Select(head => head.Text).Skip(1).ToList();
+        var (down, right) = (rows.IndexOf(row) - rows.IndexOf(Cell.Split(' ')[0]), columns.IndexOf(column) - int.Parse(Cell.Split(' ')[1], CultureInfo.InvariantCulture));
+        Keyed(string.Concat(Enumerable.Repeat(down < 0 ? Keys.ArrowUp : Keys.ArrowDown, Math.Abs(down))));
+        // A row of what is not seen has one cell alone.
+        if (!row.StartsWith("kind:", StringComparison.Ordinal))
+            Keyed(string.Concat(Enumerable.Repeat(right < 0 ? Keys.ArrowLeft : Keys.ArrowRight, Math.Abs(right))));
+        Cell.Split(' ')[0].ShouldBe(row);
+    }
+
+    /// <summary>Down through the parts grid from the cell in hand, taking what is offered for each row but some.</summary>
+    public void TakeOffers(params IReadOnlyCollection<string> not)
+    {
+        string? Offer() => (string?)Driver.ExecuteScript("return [...document.querySelectorAll('.legend-key')].find((one) => one.textContent.startsWith('Space'))?.textContent ?? null");
+        for (var before = ""; before != Cell; Keyed(Keys.ArrowDown))
+        {
+            before = Cell;
+            if (not.Contains(before.Split(' ')[0]) || Offer() is not { } offer)
+                continue;
+            Keyed(" ");
+            Until(() => Offer() == offer && Cell == before ? null : this, $"what is offered at {before} to be taken");
+        }
     }
 
     /// <summary>Chooses an option in the list of a name, by keys alone.</summary>

@@ -94,6 +94,90 @@ public sealed class EverydayTests(Bench bench) : IClassFixture<Bench>
         window.Complaints().ShouldBeEmpty();
     }
 
+    /// <summary>No sign of the grammar: what a person says, one line a step.</summary>
+    private static readonly string[] Whole =
+    [
+        "ten ph0 screws, m2 by 5",
+        "pry round the edge, 12 clips",
+        "remove the bottom cover",
+        "unplug the battery",
+        "remove the battery, four ph0 screws m2 by 4",
+        "remove the ssd, one ph0 screw m2 by 3",
+        "remove the memory module",
+        "take out the wireless card, two antenna leads, one ph0 screw m2 by 3",
+        "remove the fan, three ph0 screws m2 by 4, one plug",
+        "heatsink: four captive ph0 screws m2 by 4, paste",
+        "take out the speakers, two ph0 screws m2 by 3, one plug",
+        "take out the charge port, one plug, one ph0 screw m2 by 3",
+        "take out the touchpad, three t5 screws m2 by 2, one zif ribbon",
+        "take out the ports board, one zif ribbon, two ph0 screws m2 by 3",
+        "take out the motherboard, five ph0 screws m2 by 4, four zif ribbons",
+        "take out the keyboard, nine ph0 screws m2 by 3",
+        "take out the panel, sixteen clips, two release tabs, one bar lock",
+        "remove the power button, one ph0 screw m2 by 3, one zif ribbon",
+        "remove the hinge, six t5 screws m2.5 by 4",
+    ];
+
+    [Fact]
+    public async Task A_whole_machine_in_everyday_words_ends_complete_with_every_question_answered()
+    {
+        var unitId = await bench.FreshAsync("EVERY-6", """
+            {"format": "wide-lever/teardown", "version": 1, "unit": {"maker": "Brackwater", "model": "Corrie 14", "modelCode": "EVERY-6", "class": "mainstream", "year": 2026, "price": {"amount": 900, "currency": "EUR"}},
+             "teardown": {"date": "2026-11-28", "bench": "Bench 1"}, "layers": ["outside"], "steps": [], "parts": []}
+            """);
+        using var window = bench.OpenFresh(unitId);
+        string.Concat(Whole).IndexOfAny(['>', '=', '@', '?', ';', '"']).ShouldBe(-1);
+        for (var i = 0; i < Whole.Length; i++)
+        {
+            window.Line(Whole[i]);
+            // What had to come first, where that is asked.
+            if (i is 14 or 15)
+            {
+                window.WaitForText("had to come first?", ".line-offers");
+                Alt(window, 1);
+                window.WaitForText("after", ".chips");
+            }
+            window.Line("⏎");
+            window.Steps(i + 1);
+        }
+        // What is still missing, one key each.
+        window.Tab("Missing");
+        foreach (var (row, key) in new[]
+        {
+            ("Under the feet", "n"), ("Under the labels", "n"), ("Under the seals", "n"), ("Under the plugs", "n"), ("The pack: how", "f"), ("Camera: has", "a"), ("Clock cell: has", "a"),
+            ("Optical drive: has", "a"), ("Graphics: has", "a"), ("Port modules: has", "a"), ("A manual", "y"), ("Screws and connectors", "n"), ("Numbers on the parts", "y"), ("An order shown", "n"),
+        })
+        {
+            window.Row(row).SendKeys(key);
+            window.WaitForGone(row, ".missing");
+        }
+        window.Go($"/units/{unitId}/parts");
+        window.WaitForText("CR14-2A7 has", ".parts-grid");
+        while (window.Cell == "")
+            window.Keyed(Keys.Tab);
+        window.TakeOffers("kind:baseCover");
+        // What that machine does not tell: typed, a seller and a price each, and that nothing is paired.
+        foreach (var part in new[] { "speakers", "touchpad", "ports-board", "power-button", "hinge" })
+        {
+            window.ToCell(part, "price");
+            window.Keyed(part == "touchpad" ? "" : $"12{Keys.Tab}");
+            window.ToCell(part, "sold by");
+            window.Keyed($"m{Keys.ArrowRight}n");
+        }
+        foreach (var (part, amount) in new[] { ("battery", "56"), ("ssd", "512"), ("memory", "8") })
+        {
+            window.ToCell(part, "holds");
+            window.Keyed($"{amount}{Keys.Enter}");
+        }
+        window.Go($"/units/{unitId}/bench");
+        window.Tab("Missing");
+        window.WaitForText("Nothing is missing", ".panel");
+        using var http = bench.Http();
+        var verdict = System.Text.Json.Nodes.JsonNode.Parse(await http.GetStringAsync($"/api/units/{unitId}/verdict", TestContext.Current.CancellationToken))!;
+        ((string)verdict["status"]!, verdict["reasons"]!.AsArray().Count).ShouldBe(("complete", 0), verdict["reasons"]!.ToJsonString());
+        window.Complaints().ShouldBeEmpty();
+    }
+
     [Fact]
     public async Task Looking_is_not_doing_and_an_attempt_that_was_given_up_is_noted()
     {
