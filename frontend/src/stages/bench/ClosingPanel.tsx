@@ -173,7 +173,7 @@ function Back({
 /** A count that nobody took on the way out, asked for while its things are in hand; unanswered it stays open. */
 function CountNow({ of, onCount }: { of: Step['actions'][number]; onCount: (count: number) => void }) {
   const [count, setCount] = useState<number | null>(null);
-  const name = describe(of);
+  const name = describe(of).replace(/^\? × /, '');
   return (
     <form
       className="well-back"
@@ -186,7 +186,7 @@ function CountNow({ of, onCount }: { of: Step['actions'][number]; onCount: (coun
         {name}
         <span className="second">: how many are there?</span>
       </span>
-      <Numeric name={`How many: ${name}`} placeholder="how many" value={count} onChange={setCount} />
+      <Numeric name={`How many: ${name}`} placeholder="?" value={count} onChange={setCount} />
       <Button htmlType="submit" disabled={count === null || count < 1}>
         Note it
       </Button>
@@ -232,7 +232,7 @@ function WellBack({
       </span>
       <Numeric
         name={`Screws back from well ${well.number}`}
-        placeholder={uncertain ? 'how many' : 'unknown'}
+        placeholder="?"
         value={count}
         onChange={setCount}
       />
