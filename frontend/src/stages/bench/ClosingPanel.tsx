@@ -230,12 +230,7 @@ function WellBack({
           </span>
         )}
       </span>
-      <Numeric
-        name={`Screws back from well ${well.number}`}
-        placeholder="?"
-        value={count}
-        onChange={setCount}
-      />
+      <Numeric name={`Screws back from well ${well.number}`} placeholder="?" value={count} onChange={setCount} />
       <Button htmlType="submit" autoFocus={first && !uncertain} disabled={count === null}>
         {uncertain
           ? count === null
