@@ -45,6 +45,10 @@ public sealed class AccessTests(Bench bench) : IClassFixture<Bench>
         window.SeriousFindings().ShouldBeEmpty();
         if (!screen.StartsWith("/devices", StringComparison.Ordinal))
         {
+            // 200 % zoom at 1280 × 800, and the narrowest window that must do.
+            foreach (var (width, height) in new[] { (640, 400), (320, 640) })
+                window.Narrow(width, height).ShouldBeEmpty($"{width} × {height}");
+            window.Driver.ExecuteCdpCommand("Emulation.clearDeviceMetricsOverride", []);
             window.Press("Dark theme");
             window.Named("Light theme");
             window.SeriousColours().ShouldBeEmpty("dark");
@@ -62,7 +66,21 @@ public sealed class AccessTests(Bench bench) : IClassFixture<Bench>
         window.Find(".ant-modal");
         window.SeriousFindings().ShouldBeEmpty();
         window.Driver.SwitchTo().ActiveElement().SendKeys(Keys.Escape);
-        window.Named(dialog);
+        window.Until(() => window.Driver.SwitchTo().ActiveElement().Text == dialog ? window : null, "the focus where it was");
+    }
+
+    [Fact]
+    public void Every_screen_has_a_title_of_its_own_that_says_where_one_is()
+    {
+        using var window = bench.Open();
+        var titles = new[] { "/", "/compare", "/compare?view=odds", "/rubrics", "/units/cr14-2a7/intake", "/units/cr14-2a7/bench", "/units/cr14-2a7/parts", "/units/cr14-2a7/verdict", "/units/cr14-2a7/plan", "/units/oh11-r/bench" }.Select(screen =>
+        {
+            window.Go(screen);
+            return window.Driver.Title;
+        }).ToList();
+        titles.Distinct().Count().ShouldBeGreaterThanOrEqualTo(titles.Count - 1, string.Join(" | ", titles));
+        titles.ShouldAllBe(title => title.Contains("Wide Lever"));
+        titles[^1].ShouldContain("OH11-R");
     }
 
     [Fact]

@@ -343,6 +343,34 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
         return [.. JsonNode.Parse((string)found!)!.AsArray().Select(one => (string)one!)];
     }
 
+    /// <summary>What does not hold in a window of another size: the page runs out of it, or text is smaller than 12 px.</summary>
+    public IReadOnlyList<string> Narrow(int width, int height)
+    {
+        Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        var found = Driver.ExecuteAsyncScript(
+            """
+            const done = arguments[0];
+            // Drawings are laid out anew for the width that they have by then.
+            requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(() => {
+              const found = [];
+              if (document.documentElement.scrollWidth > innerWidth + 1) found.push(`the page is ${document.documentElement.scrollWidth} px wide`);
+              for (const element of document.querySelectorAll('body *')) {
+                if (![...element.childNodes].some((node) => node.nodeType === 3 && node.textContent.trim() !== '')) continue;
+                if (element.closest('.unseen, title, script, style') || element.getBoundingClientRect().width === 0) continue;
+                let size = parseFloat(getComputedStyle(element).fontSize);
+                const drawing = element.closest('svg[viewBox]');
+                if (drawing !== null) {
+                  const box = drawing.getBoundingClientRect(), { width, height } = drawing.viewBox.baseVal;
+                  size *= Math.min(box.width / width, box.height / height);
+                }
+                if (size < 11.9) found.push(`${size.toFixed(1)} px: ${element.textContent.trim().slice(0, 40)}`);
+              }
+              done(JSON.stringify(found.slice(0, 5)));
+            }, 60)));
+            """);
+        return [.. JsonNode.Parse((string)found!)!.AsArray().Select(one => (string)one!)];
+    }
+
     /// <summary>
     /// What the page complained of: a blocked style or script, a failed request. Not counted is one style that the component
     /// library makes for itself when a dialog opens, to measure the scroll bar: the policy blocks it, and the browser's own measure is taken.

@@ -3,7 +3,7 @@ import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { NavLink, Outlet, useLocation, useMatch } from 'react-router';
 import { useAway } from '../api/connection';
 import { useHouse, useUnit } from '../api/queries';
-import { isDialogOpen } from '../keys/dialog';
+import { giveFocusBack, isDialogOpen } from '../keys/dialog';
 import { Boundary } from './Boundary';
 import type { Target } from './goTo';
 import { Loading } from './states';
@@ -97,6 +97,7 @@ const keysOfScreen = (show: () => void): [Target, () => void] => [
 
 /** Ctrl K and F1, from wherever the focus is. */
 function useFrameKeys(open: (what: 'goTo' | 'keys') => void, withF1: boolean) {
+  useEffect(() => giveFocusBack(), []);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const goTo = event.key.toLowerCase() === 'k' && event.ctrlKey && !event.altKey && !event.shiftKey;

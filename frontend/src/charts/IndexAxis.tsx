@@ -1,35 +1,45 @@
 import { useState } from 'react';
 import { indexRange, indexValue } from '../format';
 import { type AxisItem, type AxisMark, crowd, density, dots, labelled, layOut, nearest, step } from './axis';
+import { useWidth } from './useWidth';
 
-const width = 1040;
 const left = 92;
-const right = 1018;
 const rowHeight = 19;
 const textSize = 13;
 
 const words = ({ quantity, figure }: AxisItem) =>
   figure ? `${indexValue(quantity)} ${indexRange(quantity)}` : `${indexRange(quantity).slice(1, -1)}, no figure yet`;
 
-/** One index: a line from 0 to 100 with every unit on it, a dot with its range; a range alone where not enough is known. Its twin in text is the list below it. */
-export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisItem[]; onOpen: (id: string) => void }) {
+interface Props {
+  name: string;
+  items: AxisItem[];
+  /** What it spans; where that is not all from 0 to 100, the line is broken there. */
+  span: readonly [number, number];
+  onOpen: (id: string) => void;
+}
+
+/** One index: a line with every unit on it, a dot with its range; a range alone where not enough is known. Its twin in text is the list below it. */
+export function IndexAxis({ name, items, span, onOpen }: Props) {
+  const [drawing, width] = useWidth(300);
+  const right = width - 22;
   const [at, setAt] = useState<string | null>(null);
   // One stop of the Tab key for the whole axis: the arrows go from unit to unit.
   const [kept, setStop] = useState(0);
   const stop = Math.min(kept, items.length - 1);
-  const { marks, rows, ticks } = layOut(items, left, right, (text) => text.length * textSize * 0.56);
+  const { marks, rows, ticks } = layOut(items, left, right, (text) => text.length * textSize * 0.56, span);
   const line = rows * rowHeight + 16;
   const height = line + 30;
   const dense = items.length > labelled;
-  const counts = dense ? density(items, 100) : [];
+  const counts = dense ? density(items, 100, span) : [];
   const most = Math.max(1, ...counts);
   const shown = marks.find((mark) => mark.id === at);
   return (
     <svg
+      ref={drawing}
       className="axis"
       viewBox={`0 0 ${width} ${height}`}
       role="group"
-      aria-label={`${name} index, ${items.length} units from 0 to 100`}
+      aria-label={`${name} index, ${items.length} units from ${span[0]} to ${span[1]}`}
     >
       <text className="axis-name" x={8} y={line + 5}>
         {name}
@@ -45,6 +55,8 @@ export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisIt
         />
       ))}
       <line className="axis-line" x1={left} x2={right} y1={line} y2={line} />
+      {span[0] > 0 && <path className="axis-line" d={`M${left - 11} ${line + 5}l4 -10m3 10l4 -10`} />}
+      {span[1] < 100 && <path className="axis-line" d={`M${right} ${line + 5}l4 -10m3 10l4 -10`} />}
       {ticks.map((tick) => (
         <g key={tick.value}>
           <line
@@ -62,7 +74,16 @@ export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisIt
         </g>
       ))}
       {items.length > crowd ? (
-        <Crowd name={name} marks={marks} line={line} stop={stop} onStop={setStop} onAt={setAt} onOpen={onOpen} />
+        <Crowd
+          name={name}
+          right={right}
+          marks={marks}
+          line={line}
+          stop={stop}
+          onStop={setStop}
+          onAt={setAt}
+          onOpen={onOpen}
+        />
       ) : (
         <>
           {marks.map((mark) => (
@@ -139,6 +160,7 @@ export function IndexAxis({ name, items, onOpen }: { name: string; items: AxisIt
 
 interface CrowdProps {
   name: string;
+  right: number;
   marks: readonly AxisMark[];
   line: number;
   stop: number;
@@ -148,7 +170,7 @@ interface CrowdProps {
 }
 
 /** Very many units: drawn together, with one mark that the arrows and the pointer move. */
-function Crowd({ name, marks, line, stop, onStop, onAt, onOpen }: CrowdProps) {
+function Crowd({ name, right, marks, line, stop, onStop, onAt, onOpen }: CrowdProps) {
   const ranges = (some: readonly AxisMark[]) =>
     some.map((mark) => `M${mark.low} ${line - 4}h${Math.max(1, mark.high - mark.low)}v8H${mark.low}z`).join('');
   const at = (some: readonly AxisMark[]) =>

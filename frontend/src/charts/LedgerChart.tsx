@@ -1,8 +1,7 @@
 import { barHeight, layOut, type Spent } from './ledger';
+import { useWidth } from './useWidth';
 
-const width = 1060;
 const from = 205;
-const to = 950;
 const top = 5;
 
 /** How each ledger's bars look: the first filled, the second as an outline. */
@@ -20,6 +19,8 @@ interface Props {
 
 /** From 100 down to the index, kind by kind. Its twin in words is the list below it. */
 export function LedgerChart({ name, ledgers, names = [] }: Props) {
+  const [drawing, width] = useWidth(420);
+  const to = width - 110;
   const { rows, rowHeight, height, indices, whole, ticks, start } = layOut(ledgers, from, to);
   const end = height - 36 - ledgers.length * barHeight;
   // Two strokes across a line that does not begin at 0.
@@ -27,6 +28,7 @@ export function LedgerChart({ name, ledgers, names = [] }: Props) {
     start > 0 && <path className="ledger-break" d={`M${from + 8} ${y + 7}l6 -14m4 14l6 -14`} />;
   return (
     <svg
+      ref={drawing}
       className="ledger-chart"
       viewBox={`0 0 ${width} ${height}`}
       role="img"

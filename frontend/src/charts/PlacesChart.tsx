@@ -1,14 +1,15 @@
 import { barRoom, layOut, type Placed } from './places';
+import { useWidth } from './useWidth';
 
-const width = 1060;
 const left = 190;
-const right = 1040;
 
 /** How likely each place is, unit by unit. Its twin in figures is the table. */
 export function PlacesChart({ name, units }: { name: string; units: readonly Placed[] }) {
+  const [drawing, width] = useWidth(420);
+  const right = width - 20;
   const { rows, columns, height } = layOut(units, left, right);
   return (
-    <svg className="places-chart" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={name}>
+    <svg ref={drawing} className="places-chart" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={name}>
       <text className="place-name" x={left - 12} y={15}>
         place
       </text>

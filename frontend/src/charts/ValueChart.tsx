@@ -1,19 +1,26 @@
 import { crowd, dots } from './axis';
+import { useWidth } from './useWidth';
 import { layOut, type Priced } from './value';
 
-const width = 1060;
 const height = 380;
-const box = { left: 60, right: 1030, top: 22, bottom: 320 };
 const textWidth = (text: string) => text.length * 7.2;
 
 /** Index against price. Its twin in figures is the table. */
 export function ValueChart({ name, currency, units }: { name: string; currency: string; units: readonly Priced[] }) {
+  const [drawing, width] = useWidth(360);
+  const box = { left: 60, right: width - 30, top: 22, bottom: 320 };
   const { marks, stairs, prices, indices } = layOut(units, box, textWidth);
   // Very many are drawn together; those that nothing beats stand out as ever.
   const isCrowd = marks.length > crowd;
   const rest = marks.filter((mark) => !mark.best);
   return (
-    <svg className="value-chart" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`${name} against price`}>
+    <svg
+      ref={drawing}
+      className="value-chart"
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={`${name} against price`}
+    >
       {indices.map((tick) => (
         <g key={tick.value}>
           <line className="ledger-grid" x1={box.left} x2={box.right} y1={tick.y} y2={tick.y} />

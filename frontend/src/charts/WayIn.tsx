@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import { step } from './axis';
+import { useWidth } from './useWidth';
 import { layOut, legend, type MarkShape, type WayInItem, type WayInLayer } from './wayIn';
 
-const width = 1060;
 const left = 66;
-const right = 1046;
 const textSize = 13;
 const textWidth = (text: string) => text.length * textSize * 0.55;
+const legendWidth = 118;
+const legendHeight = 24;
 
 export interface WayInPart extends WayInItem {
   shape: MarkShape;
@@ -25,7 +26,9 @@ interface Props {
 
 /** A horizontal line of minutes from the outside inwards, with every part at the effort of its route. */
 export function WayIn({ parts, layers, units, selected, onSelect }: Props) {
-  const { marks, brackets, ticks, line, height } = layOut(parts, layers, left, right, textWidth);
+  const [drawing, width] = useWidth(420);
+  const right = width - 14;
+  const { marks, brackets, ticks, line, height, start } = layOut(parts, layers, left, right, textWidth);
   // Room above it for the names of two machines.
   const head = units === undefined ? 0 : 24;
   const order = [...marks].sort((a, b) => a.x - b.x || (a.item.side < b.item.side ? -1 : 1));
@@ -33,10 +36,18 @@ export function WayIn({ parts, layers, units, selected, onSelect }: Props) {
   const [kept, setStop] = useState(0);
   const stop = Math.min(kept, order.length - 1);
   const foot = height + 26;
+  // The legend takes as many rows as it needs.
+  const inARow = Math.max(1, Math.floor((right - left) / legendWidth));
+  const legendAt = (i: number) => ({
+    x: left + 8 + (i % inARow) * legendWidth,
+    y: foot + Math.floor(i / inARow) * legendHeight,
+  });
+  const legendEnd = foot + Math.floor((legend.length - 1) / inARow) * legendHeight;
   return (
     <svg
+      ref={drawing}
       className="way-in"
-      viewBox={`0 ${-head} ${width} ${foot + 18 + head}`}
+      viewBox={`0 ${-head} ${width} ${legendEnd + 18 + head}`}
       role="group"
       aria-label="Way in, parts by minutes there and back"
     >
@@ -49,13 +60,14 @@ export function WayIn({ parts, layers, units, selected, onSelect }: Props) {
         </g>
       ))}
       <line className="way-line" x1={left} x2={right} y1={line} y2={line} />
+      {start > 0 && <path className="way-line" d={`M${left - 11} ${line + 5}l4 -10m3 10l4 -10`} />}
       {ticks.map((tick) => (
         <g key={tick.minutes}>
           <line className="way-line" x1={tick.x} x2={tick.x} y1={line} y2={line + (tick.named ? 7 : 4)} />
           {tick.named && (
             <text className="way-tick" x={tick.x} y={line + 20}>
               {tick.minutes}
-              {tick.minutes === 0 ? ' min' : ''}
+              {tick.minutes === start ? ' min' : ''}
             </text>
           )}
         </g>
@@ -111,8 +123,8 @@ export function WayIn({ parts, layers, units, selected, onSelect }: Props) {
       <g className="way-legend">
         {legend.map(({ shape, text }, i) => (
           <g key={shape} className="way-mark">
-            <Shape shape={shape} x={left + 8 + i * 118} y={foot} />
-            <text x={left + 22 + i * 118} y={foot + 4.5}>
+            <Shape shape={shape} {...legendAt(i)} />
+            <text x={legendAt(i).x + 14} y={legendAt(i).y + 4.5}>
               {text}
             </text>
           </g>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type AxisItem, density, dots, labelled, layOut, nearest, step } from './axis';
+import { type AxisItem, density, dots, labelled, layOut, nearest, spanOf, step } from './axis';
 
 const item = (id: string, value: number | null, low = value ?? 0, high = value ?? 100): AxisItem => ({
   id,
@@ -18,6 +18,18 @@ describe('the index axis', () => {
     expect([marks[1]?.low, marks[1]?.high]).toEqual([500, 700]);
     expect(ticks.map((tick) => tick.x)).toEqual([100, 200, 300, 400, 500, 600, 700, 800, 900, 1000, 1100]);
     expect(ticks.filter((tick) => tick.named).map((tick) => tick.value)).toEqual([0, 50, 100]);
+  });
+
+  it('spans the tens around what is there, and leaves out the empty rest', () => {
+    expect(spanOf([item('a', 52, 48, 55), item('b', 71, 70, 73)])).toEqual([40, 80]);
+    expect(spanOf([item('a', 95)])).toEqual([70, 100]);
+    expect(spanOf([item('a', 3)])).toEqual([0, 30]);
+    expect(spanOf([item('a', null, 0, 100)])).toEqual([0, 100]);
+    expect(spanOf([])).toEqual([0, 100]);
+    const { marks, ticks } = layOut([item('a', 50), item('b', 80)], 0, 400, width, [40, 80]);
+    expect(marks.map((mark) => mark.x)).toEqual([100, 400]);
+    expect(ticks.map((tick) => [tick.value, tick.named])).toEqual([40, 50, 60, 70, 80].map((value) => [value, true]));
+    expect(density([item('a', 40), item('b', 80)], 4, [40, 80])).toEqual([1, 0, 0, 1]);
   });
 
   it('stands a unit without a figure at the low end of its range', () => {

@@ -48,8 +48,17 @@ export const crowd = 200;
 const maxRows = 6;
 const gap = 8;
 
+/** What an axis spans: the tens around what is there, so that the empty rest takes no room, and at least thirty points. */
+export function spanOf(items: readonly AxisItem[]): readonly [number, number] {
+  if (items.length === 0) return [0, 100];
+  const from = Math.floor(Math.min(...items.map(({ quantity }) => quantity.low)) / 10) * 10;
+  const to = Math.ceil(Math.max(...items.map(({ quantity }) => quantity.high)) / 10) * 10;
+  const start = Math.max(0, Math.min(from, to - 30));
+  return [start, Math.min(100, Math.max(to, start + 30))];
+}
+
 /**
- * Lays items out on an axis from 0 to 100. Labels are put in the lowest row where they touch no other; past `labelled` items, none.
+ * Lays items out on an axis, from 0 to 100 where nothing else is said. Labels are put in the lowest row where they touch no other; past `labelled` items, none.
  * An item without a figure has its label at the low end of its range: what is certain puts it there.
  */
 export function layOut(
@@ -57,8 +66,10 @@ export function layOut(
   left: number,
   right: number,
   textWidth: (text: string) => number,
+  [from, to]: readonly [number, number] = [0, 100],
 ): AxisLayout {
-  const scale = scaleLinear([0, 100], [left, right]);
+  const scale = scaleLinear([from, to], [left, right]);
+  const named = to - from > 60 ? 50 : 10;
   const taken: number[] = [];
   const marks = items
     .map((item) => {
@@ -79,7 +90,11 @@ export function layOut(
   return {
     marks,
     rows: Math.max(1, taken.length),
-    ticks: Array.from({ length: 11 }, (_, i) => ({ value: i * 10, x: scale(i * 10), named: i % 5 === 0 })),
+    ticks: Array.from({ length: (to - from) / 10 + 1 }, (_, i) => from + i * 10).map((value) => ({
+      value,
+      x: scale(value),
+      named: value % named === 0 || value === from || value === to,
+    })),
   };
 }
 
@@ -89,10 +104,14 @@ function standing({ quantity, figure }: AxisItem): number {
 }
 
 /** How many items share each stretch of the axis, for more items than can have labels. */
-export function density(items: readonly AxisItem[], stretches: number): number[] {
+export function density(
+  items: readonly AxisItem[],
+  stretches: number,
+  [from, to]: readonly [number, number] = [0, 100],
+): number[] {
   const counts = new Array<number>(stretches).fill(0);
   for (const item of items) {
-    const stretch = Math.min(stretches - 1, Math.floor((standing(item) / 100) * stretches));
+    const stretch = Math.min(stretches - 1, Math.floor(((standing(item) - from) / (to - from)) * stretches));
     counts[stretch] = (counts[stretch] ?? 0) + 1;
   }
   return counts;

@@ -55,6 +55,37 @@ describe('the way in', () => {
     });
   }
 
+  it('begins where the first part comes out, where all lie far in, and at 0 where they do not', () => {
+    const far = parts(9, 3).map((part) => ({
+      ...part,
+      low: part.low + 600,
+      value: part.value + 600,
+      high: part.high + 600,
+    }));
+    const { start, ticks } = layOut(far, layers, left, right, width);
+    expect(start).toBeGreaterThan(5);
+    expect(ticks[0]?.minutes).toBe(start);
+    expect(ticks[0]?.x).toBeCloseTo(left);
+    expect(
+      layOut(
+        parts(22, 1).map((part, i) => (i === 0 ? { ...part, low: 10, value: 10, high: 10 } : part)),
+        layers,
+        left,
+        right,
+        width,
+      ).start,
+    ).toBe(0);
+  });
+
+  it('keeps forty parts inside a narrow window too', () => {
+    for (let seed = 1; seed <= 20; seed += 1) {
+      for (const mark of layOut(parts(40, seed), layers, left, 830, width).marks) {
+        expect(mark.from).toBeGreaterThanOrEqual(0);
+        expect(mark.to).toBeLessThanOrEqual(830);
+      }
+    }
+  });
+
   it('gives layers that touch, or lie on another branch, lanes of their own', () => {
     for (let seed = 1; seed <= 60; seed += 1) {
       const { brackets } = layOut(parts(22, seed), layers, left, right, width);

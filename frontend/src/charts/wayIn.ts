@@ -52,6 +52,8 @@ export interface WayInLayout<T> {
   marks: WayInMark<T>[];
   brackets: WayInBracket[];
   ticks: { minutes: number; x: number; named: boolean }[];
+  /** Where the line begins, min; above 0 it is broken there, and says so. */
+  start: number;
 }
 
 export const rowHeight = 22;
@@ -73,7 +75,8 @@ export function layOut<T extends WayInItem>(
   right: number,
   textWidth: (text: string) => number,
 ): WayInLayout<T> {
-  const scale = scaleLinear([0, longest(items, right - left, textWidth)], [left, right]).nice();
+  const least = startOf(items);
+  const scale = scaleLinear([least, longest(items, least, right - left, textWidth)], [left, right]).nice();
   const placed = [...items]
     .map((item) => span(item, scale, textWidth))
     // From the right to the left: what stands lower then begins to the right of every line that leads up past it.
@@ -103,18 +106,31 @@ export function layOut<T extends WayInItem>(
     })),
     brackets: brackets.map((bracket) => ({ ...bracket, y: top + bracket.lane * laneHeight + 18 })),
     ticks: ticksOf(scale),
+    start: scale.domain()[0] ?? 0,
   };
 }
 
 type Scale = ReturnType<typeof scaleLinear<number, number>>;
 
+/** Minutes at the left end: what every part shares takes no room where that is more than a fifth of the line. */
+function startOf(items: readonly WayInItem[]): number {
+  const least = Math.min(...items.map((item) => item.low)) / 60;
+  const most = Math.max(...items.map((item) => item.high)) / 60;
+  return items.length > 0 && least > most / 5 ? Math.max(0, Math.floor(least - 0.5)) : 0;
+}
+
 /** Minutes at the right end, so that every label has room to the right of its mark. */
-function longest(items: readonly WayInItem[], width: number, textWidth: (text: string) => number): number {
+function longest(
+  items: readonly WayInItem[],
+  start: number,
+  width: number,
+  textWidth: (text: string) => number,
+): number {
   const needed = items.map((item) => {
     const label = textWidth(item.text) + markRadius + labelGap;
-    return (item.high / 60) * (width / Math.max(1, width - label));
+    return start + (item.high / 60 - start) * (width / Math.max(1, width - label));
   });
-  return Math.max(1, ...needed);
+  return Math.max(start + 1, ...needed);
 }
 
 function span<T extends WayInItem>(item: T, scale: Scale, textWidth: (text: string) => number) {

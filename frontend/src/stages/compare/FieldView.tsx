@@ -5,7 +5,7 @@ import { memo, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, asProblem, type PartKind, type Schemas, take } from '../../api/client';
 import { ProblemNote } from '../../app/ProblemNote';
-import { axisItem } from '../../charts/axis';
+import { axisItem, spanOf } from '../../charts/axis';
 import { ChartCard } from '../../charts/ChartCard';
 import { IndexAxis } from '../../charts/IndexAxis';
 import { ValueChart } from '../../charts/ValueChart';
@@ -132,7 +132,12 @@ interface ChartProps {
 const Axes = memo(function Axes({ field, later, index, resolution }: ChartProps & { resolution: number }) {
   const navigate = useNavigate();
   const open = (id: string) => void navigate(`/units/${id}/verdict`);
+  const itemsOf = (some: readonly Unit[], of: 'repair' | 'upgrade') =>
+    some.map((unit) => axisItem(unit, unit[of].quantity));
   const units = field.filter((unit) => matches(unit, later));
+  // Both axes span the same, and stay as they are while the field is narrowed.
+  const span = spanOf([...itemsOf(field, 'repair'), ...itemsOf(field, 'upgrade')]);
+  const [repair, upgrade] = [itemsOf(units, 'repair'), itemsOf(units, 'upgrade')];
   return (
     <ChartCard
       title="Both indices"
@@ -140,8 +145,8 @@ const Axes = memo(function Axes({ field, later, index, resolution }: ChartProps 
       note={`not told apart within ${resolution} points`}
       chart={
         <>
-          <IndexAxis name="Repair" items={units.map((unit) => axisItem(unit, unit.repair.quantity))} onOpen={open} />
-          <IndexAxis name="Upgrade" items={units.map((unit) => axisItem(unit, unit.upgrade.quantity))} onOpen={open} />
+          <IndexAxis name="Repair" items={repair} span={span} onOpen={open} />
+          <IndexAxis name="Upgrade" items={upgrade} span={span} onOpen={open} />
         </>
       }
       table={<Standings units={ordered(units, index)} />}

@@ -3,6 +3,7 @@ import { type PointerEvent, useRef, useState } from 'react';
 import { rowName, tableName } from './places';
 import { RubricNumber } from './RubricNumber';
 import { moved, type Weights, withWeight } from './rubric';
+import { useWidth } from '../../charts/useWidth';
 
 interface Props {
   at: string;
@@ -41,8 +42,6 @@ export function WeightTable({ at, weights, onChange }: Props) {
   );
 }
 
-const wide = 640;
-
 function WeightBar({
   weights,
   sum,
@@ -53,6 +52,7 @@ function WeightBar({
   onChange: (weights: Weights) => void;
 }) {
   const drag = useRef<{ left: string; right: string; x: number; from: Weights; scale: number } | null>(null);
+  const [drawing, wide] = useWidth(200);
   const keys = Object.keys(weights);
   if (sum <= 0) return <p className="note">No weight is above nothing.</p>;
   const segments: { key: string; x: number; width: number }[] = [];
@@ -86,6 +86,7 @@ function WeightBar({
   };
   return (
     <svg
+      ref={drawing}
       className="weight-bar"
       viewBox={`0 0 ${wide} 30`}
       role="img"

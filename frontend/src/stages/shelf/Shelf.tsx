@@ -6,7 +6,7 @@ import { useAsked, useShelf } from '../../api/queries';
 import { machineClassValues, statusValues } from '../../api/schema';
 import { Failed, Loading } from '../../app/states';
 import { type ShelfDeed, shelfDeeds } from '../../app/views';
-import { axisItem } from '../../charts/axis';
+import { axisItem, spanOf } from '../../charts/axis';
 import { IndexAxis } from '../../charts/IndexAxis';
 import { label } from '../../words';
 import { UnitTable } from './UnitTable';
@@ -62,6 +62,10 @@ export function Shelf() {
   const isAnswered = conditions.length > 0 && asked.data !== undefined;
   const units = data.units.filter((unit) => matches(unit, filter) && (!isAnswered || answers.has(unit.id)));
   const open = (id: string) => void navigate(`/units/${id}/verdict`);
+  const repair = units.map((unit) => axisItem(unit, unit.repair));
+  const upgrade = units.map((unit) => axisItem(unit, unit.upgrade));
+  // Both axes span the same, and stay as they are while the list is narrowed.
+  const span = spanOf(data.units.flatMap((unit) => [axisItem(unit, unit.repair), axisItem(unit, unit.upgrade)]));
   const years = [...new Set(data.units.map((unit) => unit.year).filter((year) => year !== null))].sort((a, b) => b - a);
   return (
     <div
@@ -110,8 +114,8 @@ export function Shelf() {
       ) : (
         <>
           <section className="card" aria-label="Both indices">
-            <IndexAxis name="Repair" items={units.map((unit) => axisItem(unit, unit.repair))} onOpen={open} />
-            <IndexAxis name="Upgrade" items={units.map((unit) => axisItem(unit, unit.upgrade))} onOpen={open} />
+            <IndexAxis name="Repair" items={repair} span={span} onOpen={open} />
+            <IndexAxis name="Upgrade" items={upgrade} span={span} onOpen={open} />
             <p className="note">
               Filled: complete. Open: provisional. The bar is what the unknown facts allow, and stands alone where not
               enough is known for a figure; the list goes by its low end.
