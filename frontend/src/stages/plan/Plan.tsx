@@ -55,7 +55,7 @@ function RepairView({ unit }: { unit: Unit }) {
   const bought = search.get('with');
   const query = { for: parts.join(','), ...(bought !== null && { with: bought }) };
   const plan = useQuery({
-    queryKey: ['plan', unit.id, unit.revision, unit.teardownRevision, parts, bought],
+    queryKey: ['plan', unit.id, unit.revision, unit.teardownRevision, query],
     queryFn: ({ signal }) =>
       take(
         api.GET('/api/units/{unitId}/plan', {

@@ -197,7 +197,7 @@ function Sheet({ base, original, document, changed, revisions, onChange, onDrop,
     placeholderData: (before) => before,
   });
   const against = useQuery({
-    queryKey: ['rubric-against', base.name, base.revision, text],
+    queryKey: ['rubric-against', base, text],
     queryFn: ({ signal }) => readText(text, signal, base),
     enabled: changed,
     placeholderData: (before) => before,
