@@ -54,6 +54,8 @@ export function Cautions({ bench, reading, started, onLog }: Props) {
   }
   const called = reading?.cautions ?? [];
   return (
+    // It scrolls where a caution is long: the arrow keys reach all of it.
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
     <aside className={called.length === 0 ? 'caution quiet' : 'caution'} aria-label="Cautions" tabIndex={0}>
       {called.length === 0 && (
         <p>

@@ -97,7 +97,7 @@ export function MissingPanel({
           };
           return (
             // A row takes keys of its own: it is a stop on the way through the list, and its buttons say the same.
-            // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions, jsx-a11y/no-noninteractive-tabindex
+            // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions
             <li
               key={keyOf(one)}
               data-row={keyOf(one)}

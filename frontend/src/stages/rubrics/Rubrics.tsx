@@ -52,7 +52,7 @@ export function Rubrics() {
   }, [draft]);
   const inUse = revisions.data?.find((one) => one.inUse);
   const open = chosen ?? inUse;
-  const document = useQuery({
+  const opened = useQuery({
     queryKey: ['rubric', open?.name, open?.revision],
     queryFn: async ({ signal }) =>
       (await take(
@@ -70,7 +70,7 @@ export function Rubrics() {
       <Failed problem={asProblem(revisions.error)} onRetry={() => void revisions.refetch()} />
     );
   }
-  const edited = draft?.document ?? document.data;
+  const edited = draft?.document ?? opened.data;
   return (
     <>
       <header className="screen-head">
@@ -91,7 +91,7 @@ export function Rubrics() {
         ) : (
           <Sheet
             base={open}
-            original={document.data}
+            original={opened.data}
             document={edited}
             changed={draft !== null}
             revisions={revisions.data}
@@ -321,6 +321,8 @@ function Differences({ differences }: { differences: Schemas['RubricDifference']
     tables.set(table, [...(tables.get(table) ?? []), one]);
   }
   return (
+    // It scrolls: the arrow keys reach what is further down.
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
     <ul className="differences" aria-label="What is changed" tabIndex={0}>
       {[...tables].map(([table, ofTable]) => (
         <li key={table}>
