@@ -125,6 +125,26 @@ public sealed class PartsEndpointsTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task A_machine_of_the_same_name_offers_what_it_has_and_no_other_does()
+    {
+        var id = await bench.ImportAsync("3-modular");
+        var name = (await UnitAsync(id))["record"]!["unit"]!;
+        var bare = $$$"""{"unit": {"maker": "{{{name["maker"]}}}", "model": "{{{name["model"]}}}", "modelCode": "OFFERS-1"}, "teardown": {"date": "2026-11-28", "bench": "B"}}""";
+        var fresh = (string)(await bench.PostAsync("/api/units", bare)).Body!["id"]!;
+        var offers = (await bench.GetAsync($"/api/units/{fresh}/parts/offers")).Body!;
+        ((string)offers["from"]!).ShouldBe((string)name["modelCode"]!);
+        offers["parts"]!.AsArray().Count.ShouldBe((await UnitAsync(id))["record"]!["parts"]!.AsArray().Count);
+        offers["parts"]!.AsArray().ShouldAllBe(part => ((string)part!["notes"]!).Contains("not seen here"));
+        // What was fitted in that one, and proved on it, is not known of this one.
+        static bool SaysMore(JsonNode? part) => part!["capacity"]?["fitted"] is not null || part["capacity"]?["max"]?["bench"] is not null;
+        offers["parts"]!.AsArray().ShouldNotContain(part => SaysMore(part));
+        (await UnitAsync(fresh))["record"]!["parts"]!.AsArray().ShouldBeEmpty("nothing is taken by itself");
+        var stranger = (string)(await bench.PostAsync("/api/units", """{"unit": {"maker": "Skerrow", "model": "Nobody 99", "modelCode": "ZZZZZZ-9"}, "teardown": {"date": "2026-11-28", "bench": "B"}}""")).Body!["id"]!;
+        (await bench.GetAsync($"/api/units/{stranger}/parts/offers")).Body!["from"].ShouldBeNull();
+        (await bench.GetAsync("/api/units/nobody/parts/offers")).Status.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
     public async Task Another_teardown_begins_empty_and_is_scored_when_a_person_says_so()
     {
         var id = await bench.ImportAsync("3-modular");
