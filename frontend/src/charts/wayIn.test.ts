@@ -66,6 +66,7 @@ describe('the way in', () => {
     expect(start).toBeGreaterThan(5);
     expect(ticks[0]?.minutes).toBe(start);
     expect(ticks[0]?.x).toBeCloseTo(left);
+    expect(ticks[0]?.named).toBe(true);
     expect(
       layOut(
         parts(22, 1).map((part, i) => (i === 0 ? { ...part, low: 10, value: 10, high: 10 } : part)),

@@ -63,6 +63,7 @@ const gap = 10;
 const labelGap = 4;
 const top = 8;
 const aroundLine = 26;
+const firstLabel = 40;
 
 /**
  * Lays parts out on a line of minutes, the outside on the left. Parts that would touch go to a row further away from the line, and
@@ -200,8 +201,16 @@ function isUnder(name: string, over: string, layers: readonly WayInLayer[]): boo
 }
 
 function ticksOf(scale: Scale): WayInLayout<never>['ticks'] {
-  const named = scale.ticks(6).filter((minutes) => Number.isInteger(minutes));
-  return scale.ticks(24).map((minutes) => ({ minutes, x: scale(minutes), named: named.includes(minutes) }));
+  const [start = 0] = scale.domain();
+  // Where the line begins is always said; what would stand in that is not.
+  const named = scale
+    .ticks(6)
+    .filter((minutes) => Number.isInteger(minutes) && scale(minutes) - scale(start) > firstLabel);
+  return [...new Set([start, ...scale.ticks(24)])].map((minutes) => ({
+    minutes,
+    x: scale(minutes),
+    named: minutes === start || named.includes(minutes),
+  }));
 }
 
 /** How a mounting is drawn. */
