@@ -796,17 +796,17 @@ const counted = (step: Step, action: number, count: number): Step => ({
   actions: step.actions.map((one, i) => (i === action ? { ...one, count } : one)),
 });
 
-/** A step before which something was unplugged that nobody counted or looked at. */
-const withCables = (step: Step): Step => ({
-  ...step,
-  actions: [{ do: 'unplug', count: null, connector: null }, ...step.actions],
-});
+/** A step before which something was unplugged that nobody counted or looked at. Asked for twice, as after a lost answer, it is the same. */
+const withCables = (step: Step): Step =>
+  step.actions.some((action) => action.do === 'unplug')
+    ? step
+    : { ...step, actions: [{ do: 'unplug', count: null, connector: null }, ...step.actions] };
 
 /** A step of which it is said that there was nothing to unplug. */
-const withoutCables = (step: Step): Step => ({
-  ...step,
-  notes: step.notes == null ? 'no cables' : `${step.notes}\nno cables`,
-});
+const withoutCables = (step: Step): Step =>
+  step.notes?.includes('no cables') === true
+    ? step
+    : { ...step, notes: step.notes == null ? 'no cables' : `${step.notes}\nno cables` };
 
 function TraySum({ bench }: { bench: BenchView }) {
   const loose = bench.tray.filter((well) => well.captive !== true);
