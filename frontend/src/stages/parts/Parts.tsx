@@ -10,7 +10,7 @@ import { PartForm } from '../../record/PartForm';
 import { heading, idFrom, label } from '../../words';
 import { Claims } from './Claims';
 import { columns } from './columns';
-import { catalogueOffer, kindOffer, offersFor, taken } from './offers';
+import { catalogueOffer, fitting, kindOffer, offersFor, taken } from './offers';
 import { type CellAt, PartsGrid } from './PartsGrid';
 import { type Row, rowsOf } from './rows';
 import { Sister } from './Sister';
@@ -51,16 +51,14 @@ export function Parts() {
   const kindOfferOf = (kind: PartKind) => kindOffer(kind, parts, sister);
   const onTake = (row: Row): boolean => {
     if (row.sort === 'part') {
-      const offer = offersFor(row.part, sister, catalogue)[0];
+      const offer = offersFor(row.part, parts, sister, catalogue)[0];
       if (offer !== undefined) edits.put(taken(row.part, offer.part));
       return offer !== undefined;
     }
     const offer = row.absent ? null : kindOfferOf(row.kind);
     if (offer === null) return false;
     if (offer.parts.length === 0) edits.mark(row.kind, true);
-    // An assembly that is not recorded here is none that it could be within.
-    for (const part of offer.parts)
-      edits.add({ ...part, within: parts.some((other) => other.id === part.within) ? part.within : null });
+    for (const part of offer.parts) edits.add(fitting(part, parts));
     const first = offer.parts[0];
     if (first !== undefined) setAt({ row: first.id, column: 1 });
     return true;
@@ -69,7 +67,7 @@ export function Parts() {
     current === undefined
       ? undefined
       : current.sort === 'part'
-        ? offersFor(current.part, sister, catalogue)[0]?.from
+        ? offersFor(current.part, parts, sister, catalogue)[0]?.from
         : current.absent
           ? undefined
           : kindOfferOf(current.kind)?.from;
@@ -101,7 +99,7 @@ export function Parts() {
             onOpen={(part) => setEditing({ part, kind: part.kind })}
             onAdd={add}
             onAbsent={edits.mark}
-            offersOf={(part) => offersFor(part, sister, catalogue)}
+            offersOf={(part) => offersFor(part, parts, sister, catalogue)}
             kindOfferOf={kindOfferOf}
             onTake={onTake}
           />

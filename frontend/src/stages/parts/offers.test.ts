@@ -28,13 +28,27 @@ describe('what is offered for a part', () => {
     expect(taken({ ...fan, spare: { price: { amount: 30 } } }, theirs).spare?.price?.amount).toBe(30);
   });
 
+  it('never puts an amount beside the currency of another', () => {
+    const own: Part = { ...fan, spare: { price: { amount: null, currency: 'GBP', rate: 1.2 } } };
+    const offer: Part = { ...theirs, spare: { price: { amount: 24, currency: 'EUR' } } };
+    expect(taken(own, offer).spare?.price).toEqual({ amount: 24, currency: 'EUR' });
+  });
+
+  it('puts a part within another only where that is recorded here', () => {
+    const chip: Part = { id: 'processor', kind: 'processor' };
+    const offers = { from: 'A', parts: [{ ...chip, mounting: 'soldered' as const, within: 'board' }], absent: [] };
+    const board: Part = { id: 'board', kind: 'mainboard' };
+    expect(offersFor(chip, [chip], offers, null)[0]?.part.within).toBeNull();
+    expect(offersFor(chip, [chip, board], offers, null)[0]?.part.within).toBe('board');
+  });
+
   it('shows in the cells that are empty alone', () => {
-    const offers = offersFor(fan, sister, null);
+    const offers = offersFor(fan, [fan], sister, null);
     expect(offers.map((offer) => offer.from)).toEqual(['A']);
     if (price === undefined || mounting === undefined) throw new Error('the columns are gone');
     expect(offeredIn(price, fan, offers)).toBe('24');
     expect(offeredIn(mounting, fan, offers)).toBeNull();
-    expect(offersFor(taken(fan, theirs), sister, null)).toEqual([]);
+    expect(offersFor(taken(fan, theirs), [fan], sister, null)).toEqual([]);
   });
 
   it('is a part of its own for a kind that is not seen, or that there is none', () => {
@@ -60,7 +74,7 @@ describe('what is offered for a part', () => {
       source: 'maker',
       paired: false,
     });
-    expect(offersFor(numbered, sister, offer).map((one) => one.from)).toEqual(['the catalogue', 'A']);
+    expect(offersFor(numbered, [numbered], sister, offer).map((one) => one.from)).toEqual(['the catalogue', 'A']);
     // A price that is known was seen on its own day.
     const priced: Part = { ...fan, spare: { number: 'F1', price: { amount: 20 } } };
     expect(catalogueOffer(priced, answer as never)?.part.spare).toEqual({ source: 'maker', paired: false });

@@ -32,6 +32,8 @@ export function taken(own: Part, offer: Part): Part {
 function filledUp(own: unknown, offer: unknown): unknown {
   if (own == null || (Array.isArray(own) && own.length === 0)) return offer;
   if (typeof own !== 'object' || typeof offer !== 'object' || offer === null || Array.isArray(own)) return own;
+  // An amount goes with its own currency and rate, never with those of another.
+  if ('amount' in offer) return (own as Schemas['Money']).amount == null ? offer : own;
   const whole: Record<string, unknown> = { ...own };
   for (const [key, value] of Object.entries(offer)) whole[key] = filledUp(whole[key], value);
   return whole;
@@ -47,9 +49,19 @@ export function offeredIn(column: Column, own: Part, offers: readonly Offer[]): 
   return null;
 }
 
+/** A part that is within another one only where that is recorded here. */
+export const fitting = (part: Part, parts: readonly Part[]): Part =>
+  parts.some((other) => other.id === part.within) ? part : { ...part, within: null };
+
 /** The offers for a part that tell something which it does not say yet. */
-export function offersFor(own: Part, sister: Schemas['PartOffers'] | undefined, catalogue: Offer | null): Offer[] {
-  const theirs = sister?.parts.find((part) => part.id === own.id);
+export function offersFor(
+  own: Part,
+  parts: readonly Part[],
+  sister: Schemas['PartOffers'] | undefined,
+  catalogue: Offer | null,
+): Offer[] {
+  const found = sister?.parts.find((part) => part.id === own.id);
+  const theirs = found && fitting(found, parts);
   const offers = [
     ...(catalogue !== null && catalogue.part.id === own.id ? [catalogue] : []),
     ...(sister?.from == null || theirs === undefined ? [] : [{ from: sister.from, part: theirs }]),
