@@ -278,10 +278,10 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
         Cell.Split(' ')[0].ShouldBe(row);
     }
 
-    /// <summary>Down through the parts grid from the cell in hand, taking what is offered for each row but some.</summary>
-    public void TakeOffers(params IReadOnlyCollection<string> not)
+    /// <summary>Down through the parts grid from the cell in hand, taking what one machine offers for each row but some; what the catalogue says may come at any moment, and is left.</summary>
+    public void TakeOffers(string from, params IReadOnlyCollection<string> not)
     {
-        string? Offer() => (string?)Driver.ExecuteScript("return [...document.querySelectorAll('.legend-key')].find((one) => one.textContent.startsWith('Space'))?.textContent ?? null");
+        string? Offer() => (string?)Driver.ExecuteScript("return [...document.querySelectorAll('.legend-key')].find((one) => one.textContent === `Space take what ${arguments[0]} says`)?.textContent ?? null", from);
         for (var before = ""; before != Cell; Keyed(Keys.ArrowDown))
         {
             before = Cell;

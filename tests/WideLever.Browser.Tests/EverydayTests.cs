@@ -155,7 +155,7 @@ public sealed class EverydayTests(Bench bench) : IClassFixture<Bench>
         window.WaitForText("CR14-2A7 has", ".parts-grid");
         while (window.Cell == "")
             window.Keyed(Keys.Tab);
-        window.TakeOffers("kind:baseCover");
+        window.TakeOffers("CR14-2A7", "kind:baseCover");
         // What that machine does not tell: typed, a seller and a price each, and that nothing is paired.
         foreach (var part in new[] { "speakers", "touchpad", "ports-board", "power-button", "hinge" })
         {

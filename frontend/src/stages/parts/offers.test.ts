@@ -75,9 +75,15 @@ describe('what is offered for a part', () => {
       paired: false,
     });
     expect(offersFor(numbered, [numbered], sister, offer).map((one) => one.from)).toEqual(['the catalogue', 'A']);
+    expect(taken(numbered, offer?.part ?? fan).notes).toContain(
+      'From the catalogue, not seen here: price, source, pairing.',
+    );
     // A price that is known was seen on its own day.
     const priced: Part = { ...fan, spare: { number: 'F1', price: { amount: 20 } } };
     expect(catalogueOffer(priced, answer as never)?.part.spare).toEqual({ source: 'maker', paired: false });
+    expect(catalogueOffer(priced, answer as never)?.part.notes).toBe(
+      'From the catalogue, not seen here: source, pairing.',
+    );
     expect(catalogueOffer(numbered, { ...answer, offer: null })).toBeNull();
   });
 });

@@ -85,11 +85,17 @@ export function catalogueOffer(own: Part, answer: Schemas['CatalogueOffer']): Of
   const { offer, askedAt } = answer;
   if (offer == null) return null;
   const price = own.spare?.price?.amount == null ? offer.price : null;
+  const taken = [
+    ...(price != null ? ['price'] : []),
+    ...(offer.source != null && own.spare?.source == null ? ['source'] : []),
+    ...(offer.paired != null && own.spare?.paired == null ? ['pairing'] : []),
+  ];
   return {
     from: 'the catalogue',
     part: {
       id: own.id,
       kind: own.kind,
+      notes: `From the catalogue, not seen here: ${taken.join(', ')}.`,
       spare: {
         ...(price != null && { price, seen: askedAt?.slice(0, 10) ?? null }),
         ...(offer.source != null && { source: offer.source }),
