@@ -5,9 +5,11 @@ import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
 import './app/house.css';
 import { claimWindow } from './api/client';
 import { App } from './app/App';
+import { putTokens } from './app/tokens';
 
 const root = document.getElementById('root');
 if (root === null) throw new Error('the page has no root');
+putTokens();
 void claimWindow().then(() =>
   createRoot(root).render(
     <StrictMode>

@@ -1,3 +1,4 @@
+import { StyleProvider } from '@ant-design/cssinjs';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { ConfigProvider } from 'antd';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
@@ -7,7 +8,8 @@ import { createQueryClient } from '../api/queries';
 import { Shelf } from '../stages/shelf/Shelf';
 import { Frame } from './Frame';
 import { Loading, NothingHere } from './states';
-import { antTheme, type Light } from './theme';
+import { antTheme } from './theme';
+import type { Light } from './tokens';
 
 const Workspace = lazy(() => import('./Workspace').then((module) => ({ default: module.Workspace })));
 const Intake = lazy(() => import('../stages/intake/Intake').then((module) => ({ default: module.Intake })));
@@ -38,34 +40,36 @@ export function App() {
     localStorage.setItem(lightKey, light);
   }, [light]);
   return (
-    <ConfigProvider
-      theme={antTheme(light)}
-      csp={{ nonce }}
-      button={{ autoInsertSpace: false }}
-      wave={{ disabled: true }}
-    >
-      <QueryClientProvider client={client}>
-        <BrowserRouter>
-          <Suspense fallback={<Loading what="the screen" />}>
-            <Routes>
-              <Route element={<Frame light={light} onLight={setLight} />}>
-                <Route index element={<Shelf />} />
-                <Route path="compare" element={<Compare />} />
-                <Route path="rubrics" element={<Rubrics />} />
-                <Route path="units/:unitId" element={<Workspace />}>
-                  <Route index element={<Navigate to="verdict" replace />} />
-                  <Route path="intake" element={<Intake />} />
-                  <Route path="bench" element={<Bench />} />
-                  <Route path="parts" element={<Parts />} />
-                  <Route path="verdict" element={<Verdict />} />
-                  <Route path="plan" element={<Plan />} />
+    <StyleProvider layer>
+      <ConfigProvider
+        theme={antTheme(light)}
+        csp={{ nonce }}
+        button={{ autoInsertSpace: false }}
+        wave={{ disabled: true }}
+      >
+        <QueryClientProvider client={client}>
+          <BrowserRouter>
+            <Suspense fallback={<Loading what="the screen" />}>
+              <Routes>
+                <Route element={<Frame light={light} onLight={setLight} />}>
+                  <Route index element={<Shelf />} />
+                  <Route path="compare" element={<Compare />} />
+                  <Route path="rubrics" element={<Rubrics />} />
+                  <Route path="units/:unitId" element={<Workspace />}>
+                    <Route index element={<Navigate to="verdict" replace />} />
+                    <Route path="intake" element={<Intake />} />
+                    <Route path="bench" element={<Bench />} />
+                    <Route path="parts" element={<Parts />} />
+                    <Route path="verdict" element={<Verdict />} />
+                    <Route path="plan" element={<Plan />} />
+                  </Route>
+                  <Route path="*" element={<NothingHere />} />
                 </Route>
-                <Route path="*" element={<NothingHere />} />
-              </Route>
-            </Routes>
-          </Suspense>
-        </BrowserRouter>
-      </QueryClientProvider>
-    </ConfigProvider>
+              </Routes>
+            </Suspense>
+          </BrowserRouter>
+        </QueryClientProvider>
+      </ConfigProvider>
+    </StyleProvider>
   );
 }

@@ -8,7 +8,7 @@ import { Boundary } from './Boundary';
 import type { Target } from './goTo';
 import { Loading } from './states';
 import { titleOf } from './titles';
-import type { Light } from './theme';
+import type { Light } from './tokens';
 
 const GoTo = lazy(() => import('./GoTo').then((module) => ({ default: module.GoTo })));
 const KeysSheet = lazy(() => import('./KeysSheet').then((module) => ({ default: module.KeysSheet })));

@@ -1,32 +1,5 @@
 import { theme, type ThemeConfig } from 'antd';
-
-export type Light = 'light' | 'dark';
-
-/** The house's colours. The style sheet has the same under the same names. */
-export const colours = {
-  light: {
-    ground: '#f6f3ec',
-    card: '#fdfcf9',
-    ink: '#1d2a2e',
-    second: '#56636a',
-    hairline: '#d8d3c6',
-    action: '#1c5d58',
-    actionSoft: '#dde9e5',
-    caution: '#a8451c',
-    cautionSoft: '#f5e2d7',
-  },
-  dark: {
-    ground: '#171c1d',
-    card: '#1f2627',
-    ink: '#ece8de',
-    second: '#a9b3b1',
-    hairline: '#3a4445',
-    action: '#7cc3b8',
-    actionSoft: '#24403d',
-    caution: '#f0a37c',
-    cautionSoft: '#43291d',
-  },
-} as const;
+import { colours, fonts, type Light } from './tokens';
 
 export function antTheme(light: Light): ThemeConfig {
   const c = colours[light];
@@ -51,11 +24,11 @@ export function antTheme(light: Light): ThemeConfig {
       colorBgLayout: c.ground,
       colorBgContainer: c.card,
       colorBgElevated: c.card,
-      colorBorder: light === 'dark' ? '#7d8886' : '#8f8c82',
+      colorBorder: c.border,
       colorBorderSecondary: c.hairline,
-      colorTextLightSolid: light === 'dark' ? '#10201e' : '#ffffff',
-      fontFamily: "'Atkinson Hyperlegible Next Variable', sans-serif",
-      fontFamilyCode: "'Atkinson Hyperlegible Mono Variable', monospace",
+      colorTextLightSolid: c.onAction,
+      fontFamily: fonts.text,
+      fontFamilyCode: fonts.mono,
       fontSize: 15,
       borderRadius: 5,
       wireframe: false,

@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { type ReactNode, useRef, useState } from 'react';
 import { save, svgFile } from './exportSvg';
+import './ChartCard.css';
 
 interface Props {
   /** What it shows; names the card, the file and the table. */

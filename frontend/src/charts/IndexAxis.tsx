@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { indexRange, indexValue } from '../format';
 import { type AxisItem, type AxisMark, crowd, density, dots, labelled, layOut, nearest, step } from './axis';
 import { useWidth } from './useWidth';
+import './IndexAxis.css';
 
 const left = 92;
 const rowHeight = 19;

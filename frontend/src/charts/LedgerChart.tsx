@@ -1,5 +1,6 @@
 import { barHeight, layOut, type Spent } from './ledger';
 import { useWidth } from './useWidth';
+import './LedgerChart.css';
 
 const from = 205;
 const top = 5;

@@ -1,5 +1,6 @@
 import { barRoom, layOut, type Placed } from './places';
 import { useWidth } from './useWidth';
+import './PlacesChart.css';
 
 const left = 190;
 

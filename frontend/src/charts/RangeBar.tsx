@@ -1,4 +1,5 @@
 import type { Quantity } from '../api/client';
+import './RangeBar.css';
 
 /** A quantity as a mark in its range on a short line; the figures beside it say the same. */
 export function RangeBar({ quantity, to }: { quantity: Quantity; to: number }) {

@@ -3,6 +3,7 @@ import type { Well } from '../api/client';
 import { countText } from '../record/counts';
 import { label } from '../words';
 import { screwShape } from './tray';
+import './Tray.css';
 
 /** What lies in a well, in a few words. */
 export function wellName(well: Well): string {

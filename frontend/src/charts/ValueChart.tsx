@@ -1,6 +1,7 @@
 import { crowd, dots } from './axis';
 import { useWidth } from './useWidth';
 import { layOut, type Priced } from './value';
+import './ValueChart.css';
 
 const height = 380;
 const textWidth = (text: string) => text.length * 7.2;

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { step } from './axis';
 import { useWidth } from './useWidth';
 import { layOut, legend, type MarkShape, type WayInItem, type WayInLayer } from './wayIn';
+import './WayIn.css';
 
 const left = 66;
 const textSize = 13;

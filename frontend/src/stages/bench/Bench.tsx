@@ -43,6 +43,7 @@ import { TrayDialog } from './TrayDialog';
 import { useCommands } from './useCommands';
 import { type Draft, emptyDraft, useLine } from './useLine';
 import { useLinesAside } from './useLinesAside';
+import './bench.css';
 
 /** Controls that are hit with a glance from the machine. */
 const atArmsLength = { token: { controlHeight: 44, controlHeightSM: 44, fontSize: 16 } };

@@ -12,6 +12,7 @@ import { FieldView } from './FieldView';
 import { OddsView } from './OddsView';
 import { PairView } from './PairView';
 import { SchoolsView } from './SchoolsView';
+import './compare.css';
 
 /** Any choice of units under one rubric: the field, a pair, how sure the order is, and under which rules. */
 export function Compare() {

@@ -19,6 +19,7 @@ import { Ports } from './Ports';
 import { StatePictures } from './StatePictures';
 import { Teardowns } from './Teardowns';
 import { Variants } from './Variants';
+import './intake.css';
 
 /** What the machine is, on whose bench, and what helps a repairer. */
 export function Intake() {

@@ -17,6 +17,7 @@ import { Sister } from './Sister';
 import { UndoButtons } from '../../record/UndoButtons';
 import { useShown } from '../../record/useEditQueue';
 import { useUnitEdits } from '../../record/useUnitEdits';
+import './parts.css';
 
 /** The whole machine on one screen: what it has, what it has not, what nobody has looked for, and what that costs. */
 export function Parts() {

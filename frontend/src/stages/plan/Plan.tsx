@@ -17,6 +17,7 @@ import { asked, boughtText, countAtEnd, services, sheetOf, spareText, usedUpText
 import { SymptomView } from './SymptomView';
 import { UpgradeView } from './UpgradeView';
 import { YearsView } from './YearsView';
+import './plan.css';
 
 type PlanView = Schemas['PlanView'];
 type PlanStep = Schemas['PlanStepView'];

@@ -11,6 +11,7 @@ import { Editor } from './Editor';
 import { Effect } from './Effect';
 import { placeName, valueName } from './places';
 import type { RubricDocument } from './rubric';
+import './rubrics.css';
 
 type Revision = Schemas['RubricRevision'];
 type Choice = Schemas['RubricChoice'];

@@ -10,6 +10,7 @@ import { axisItem, spanOf } from '../../charts/axis';
 import { IndexAxis } from '../../charts/IndexAxis';
 import { label } from '../../words';
 import { UnitTable } from './UnitTable';
+import './shelf.css';
 
 // Forms come when they are asked for: the shelf itself is to be there at once.
 const ImportRecords = lazy(() => import('./ImportRecords').then((module) => ({ default: module.ImportRecords })));

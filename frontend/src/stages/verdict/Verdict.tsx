@@ -18,6 +18,7 @@ import { SignOff } from './SignOff';
 import { SummaryCard } from './SummaryCard';
 import { WayInCard } from './WayInCard';
 import { WhatIfCard } from './WhatIfCard';
+import './verdict.css';
 
 /** The indices of a unit, how far they can be relied on, and what each kind gives to them. */
 export function Verdict() {
