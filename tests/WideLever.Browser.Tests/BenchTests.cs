@@ -335,7 +335,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Press("Undo");
         window.WaitForGone("Out of order", ".log");
         window.Step("Open inside");
-        window.Press("12 clips", "[aria-label='Split behind']");
+        window.Press("12 clips", "[aria-label='Split after']");
         window.Steps(3);
         window.WaitForText("Undo 8 screws", ".log");
         window.Step("Undo 8 screws");
@@ -369,7 +369,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.WaitForText("at work, logging 0:0", ".watch");
         var first = (double)(await RecordAsync(unitId))["steps"]![0]!["observedSeconds"]!;
         first.ShouldBeInRange(2, 4);
-        window.Press("Correct", ".watch");
+        window.Press("Correct the time", ".watch");
         window.Type("This step took, s", "31");
         window.Press("Set", ".watch");
         window.WaitForText("this step 0:3", ".watch");
@@ -771,6 +771,11 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         // What is heard of chips and wells says what is seen.
         Told("return [...document.querySelectorAll('.bench button.chip')].map((one) => one.ariaLabel ?? one.innerText)").ShouldContain(name => name.Contains("glue", StringComparison.Ordinal));
         Told("return [...document.querySelectorAll('.well')].map((one) => one.innerText.replaceAll('\\n', ' '))").ShouldAllBe(name => name.Length > 8);
+        // What Tab would complete is told once typing pauses.
+        window.Find("[data-line]").SendKeys(Keys.Control + "a");
+        window.Line("lift=bat");
+        var completion = window.Until(() => window.Driver.FindElements(By.CssSelector(".completion.chosen")).FirstOrDefault(), "a completion").Text.Split(' ')[^1];
+        window.WaitForText($"Tab completes to {completion}", "[role=status]");
         // Every control that Tab is to reach is reached.
         Told("window.left = new Set([...document.querySelectorAll('main :is(button, input, a[href], select, summary, [tabindex=\"0\"])')].filter((one) => one.tabIndex >= 0 && !one.disabled && one.checkVisibility({ visibilityProperty: true }))); document.querySelector('main').focus(); return [];");
         for (var presses = 0; presses < 400 && (long)window.Driver.ExecuteScript("window.left.delete(document.activeElement); return window.left.size")! > 0; presses++)

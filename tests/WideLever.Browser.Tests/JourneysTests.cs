@@ -433,6 +433,10 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Choose("Board of port 1", "mainboard");
         window.Type("State on return", "as it came");
         window.Type("Went back on", "2026-11-24");
+        // What a slip removes is one press away.
+        window.Press("Remove loan details");
+        window.Press("Put the loan details back");
+        window.Find("input[aria-label='Went back on']").GetAttribute("value").ShouldBe("2026-11-24");
         window.Press("Save the machine");
         window.WaitForText("Saved.", "section[aria-label='The machine']");
         // A code like another one's is told before it is taken for that one.

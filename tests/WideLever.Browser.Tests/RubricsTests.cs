@@ -52,6 +52,11 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
     public void Weights_keep_their_sum_and_a_fault_is_told_before_anything_is_kept()
     {
         using var window = bench.Open("/rubrics");
+        // The tabs by their arrows: the one in view has the focus, and is the one stop of them for Tab.
+        window.Find("[role=tab][aria-selected=true]").SendKeys(Keys.ArrowRight);
+        window.Until(() => window.Driver.SwitchTo().ActiveElement().Text == "Value functions" ? this : null, "the next tab to have the focus");
+        window.Find("[role=tab][aria-selected=true]").SendKeys(Keys.Home);
+        window.WaitForText("Weights of the kinds in R", "main");
         window.Type("Weights of the kinds in R: battery", "46" + Keys.Enter);
         window.WaitForText("keyboard 12 → 7.9", ".differences");
         window.WaitForText("Keep the sum of 100", "section[aria-label='Weights of the kinds in R']");

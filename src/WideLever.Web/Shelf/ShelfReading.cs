@@ -1,3 +1,4 @@
+using WideLever.House;
 using WideLever.Storage;
 
 namespace WideLever.Web.Shelf;
@@ -16,7 +17,10 @@ internal sealed class ShelfReading(House.Shelf shelf, Store store, PhotoFiles ph
                 shelf.Keep();
                 // A larger shelf would not stay in memory.
                 if (shelf.Now.All.Count <= House.Shelf.MostHeld)
+                {
                     shelf.WithRecords(stoppingToken);
+                    Prepare(stoppingToken);
+                }
                 photos.Tidy(store.Photos.EverNamed(), stoppingToken);
             }, stoppingToken);
         }
@@ -28,6 +32,26 @@ internal sealed class ShelfReading(House.Shelf shelf, Store store, PhotoFiles ph
         {
             // A photo that cannot be moved stays where it is: nothing else depends on it.
             logger.LogWarning(exception, "The photos could not be tidied");
+        }
+    }
+
+    /// <summary>
+    /// Reads the facts that every summary lays a machine beside, so that the first one asked for after a start does not wait for those of its whole class.
+    /// One after the other: whoever asks meanwhile has the other cores.
+    /// </summary>
+    private void Prepare(CancellationToken cancellation)
+    {
+        foreach (var unit in shelf.Now.Units)
+        {
+            cancellation.ThrowIfCancellationRequested();
+            try
+            {
+                _ = unit.Facts;
+            }
+            catch (UnreadableException)
+            {
+                // It stands on the shelf as such, and is laid beside nothing.
+            }
         }
     }
 }

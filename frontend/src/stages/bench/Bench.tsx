@@ -702,7 +702,7 @@ function Desk({
               <Button onClick={() => bringBack(putAway)}>
                 Bring it back {draft.line === '' && isLatest && <kbd>{shownKey(bindings, 'undo')}</kbd>}
               </Button>
-              <Button onClick={() => putAway.set([])}>Forget it</Button>
+              <Button onClick={() => putAway.set([])}>Discard it</Button>
             </p>
           ))}
           <StepLineBox

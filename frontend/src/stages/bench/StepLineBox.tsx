@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type RefObject, useState } from 'react';
+import { type KeyboardEvent, type RefObject, useEffect, useState } from 'react';
 import type { LineView, Schemas } from '../../api/client';
 import { minutes } from '../../format';
 import { byAction, chipText, questionsText } from './chips';
@@ -94,6 +94,12 @@ export function StepLineBox({
     }
     event.preventDefault();
   };
+  // Told to who hears the page once typing pauses, and not at every key.
+  const said = useSettled(
+    completion === undefined
+      ? ''
+      : `Tab completes to ${completion.text}${offered.length > 1 ? `, ${offered.indexOf(completion) + 1} of ${offered.length}` : ''}.`,
+  );
   const rest = completion === undefined ? '' : ghost(line, completion.start, caret, completion.text);
   const faults =
     line === ''
@@ -146,6 +152,9 @@ export function StepLineBox({
             ))}
           </span>
         )}
+        <span className="unseen" role="status">
+          {said}
+        </span>
         {reading !== null && (
           <ul className="chips" aria-label="What the line says">
             {reading.chips.map((chip) => (
@@ -211,6 +220,16 @@ export function StepLineBox({
       )}
     </div>
   );
+}
+
+/** A text once it has stood for a moment. */
+function useSettled(text: string): string {
+  const [settled, setSettled] = useState('');
+  useEffect(() => {
+    const wait = setTimeout(() => setSettled(text), 400);
+    return () => clearTimeout(wait);
+  }, [text]);
+  return settled;
 }
 
 /** What would be added behind the caret, where the completion only adds. */

@@ -197,8 +197,8 @@ function StepTools({
         <Button onClick={() => onRemove(step)}>Remove</Button>
       </Tools>
       {step.actions.length > 1 && (
-        <Tools name="Split behind">
-          <span className="second">Split behind</span>
+        <Tools name="Split after">
+          <span className="second">Split after</span>
           {step.actions.slice(0, -1).map((action, i) => (
             <Button key={i} onClick={() => onSplit(step, i + 1)}>
               {describe(action)}

@@ -110,7 +110,7 @@ function Watch({ watch, lapKey, onStopwatch, onCorrect }: WatchProps) {
             {watch.state === 'idle' ? 'Start the stopwatch' : working ? 'Lap' : 'Go on'} <kbd>{lapKey}</kbd>
           </Button>
           {(working || watch.state === 'logging') && <Button onClick={() => onStopwatch('pause')}>Pause</Button>}
-          {watch.state !== 'idle' && <Button onClick={() => setCorrecting(true)}>Correct</Button>}
+          {watch.state !== 'idle' && <Button onClick={() => setCorrecting(true)}>Correct the time</Button>}
           {watch.state === 'paused' && <Button onClick={() => onStopwatch('stop')}>Stop</Button>}
         </>
       ) : (

@@ -163,7 +163,7 @@ const Value = memo(function Value({ field, later, index, currency }: ChartProps 
     <ChartCard
       title="Value for the price"
       file={`field-value-${index}`}
-      note={`${name} against price; nothing that costs no more beats a filled one`}
+      note={`${name} against price; filled: best at or below its price`}
       chart={
         <ValueChart
           name={name}
@@ -201,7 +201,9 @@ const Value = memo(function Value({ field, later, index, currency }: ChartProps 
                   <th scope="row">{unit.model}</th>
                   <td className="numeric">{unit.price}</td>
                   <td className="numeric">{indexValue(unit[index].quantity)}</td>
-                  <td>{unit[index].bestForPrice ? 'nothing that costs no more beats it' : 'beaten'}</td>
+                  <td>
+                    {unit[index].bestForPrice ? 'best at or below its price' : 'beaten by one that costs no more'}
+                  </td>
                 </tr>
               ))}
           </tbody>
@@ -210,7 +212,7 @@ const Value = memo(function Value({ field, later, index, currency }: ChartProps 
     >
       {priced.length < units.length && (
         <p className="note">
-          Left out, for their price is not known or they have no figure yet:{' '}
+          Left out, because their price is not known or they have no figure yet:{' '}
           {units
             .filter((unit) => !priced.includes(unit))
             .map((unit) => unit.model)

@@ -98,7 +98,7 @@ export function OddsView({ units }: { units: readonly Unit[] }) {
         {work.problem !== null && <ProblemNote problem={work.problem} />}
         {work.progress !== null && <Watched progress={work.progress} what="Draws made" onStop={work.stop} />}
         {result === null && work.progress === null && work.problem === null && (
-          <p className="second">Nothing is drawn yet.</p>
+          <p className="second">No draws yet. Run them to see how sure the order is.</p>
         )}
         {result !== null && (
           <p role="status">

@@ -1,4 +1,5 @@
 import { Button } from 'antd';
+import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { Field, Text } from '../../record/fields';
 
@@ -6,12 +7,17 @@ type Loan = Schemas['Loan'];
 
 /** On whose loan the machine is, until when, and in what state it came and went back. */
 export function LoanFields({ loan, onChange }: { loan: Loan | null; onChange: (loan: Loan | null) => void }) {
+  // What was removed by a slip is one press away until the screen is left; once saved, undo has it as well.
+  const [removed, setRemoved] = useState<Loan | null>(null);
   if (loan === null) {
     return (
       <>
         <h2>Loan</h2>
         <p className="second">Not on loan.</p>
-        <Button onClick={() => onChange({ owner: '' })}>It is on loan</Button>
+        <div className="form-end">
+          <Button onClick={() => onChange({ owner: '' })}>It is on loan</Button>
+          {removed !== null && <Button onClick={() => onChange(removed)}>Put the loan details back</Button>}
+        </div>
       </>
     );
   }
@@ -45,7 +51,14 @@ export function LoanFields({ loan, onChange }: { loan: Loan | null; onChange: (l
         {day('Went back on', 'returned')}
         {state('State on return', 'returnState')}
       </div>
-      <Button onClick={() => onChange(null)}>Remove loan details</Button>
+      <Button
+        onClick={() => {
+          setRemoved(loan);
+          onChange(null);
+        }}
+      >
+        Remove loan details
+      </Button>
     </>
   );
 }

@@ -71,7 +71,7 @@ export function Sister({ unit, onClose }: { unit: Unit; onClose: () => void }) {
       />
       {preview.data !== undefined && (
         <ul className="faults" aria-label="What would be taken over">
-          {preview.data.length === 0 && <li>Nothing that is not known here.</li>}
+          {preview.data.length === 0 && <li>Nothing that this machine does not have already.</li>}
           {preview.data.map((one) => (
             <li key={one.part}>
               <span className="code">{one.part}</span>

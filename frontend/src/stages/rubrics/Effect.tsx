@@ -168,7 +168,7 @@ function NumbersAsked({ text, index }: { text: string; index: Index }) {
             {number.refused !== null ? (
               <p className="note">Not by itself: {number.refused}.</p>
             ) : moved.length === 0 ? (
-              <p className="note">By itself it moves nobody in this index.</p>
+              <p className="note">By itself it moves no unit in this index.</p>
             ) : (
               <UnitMoves units={moved} index={index} />
             )}

@@ -54,7 +54,7 @@ function WeightBar({
   const drag = useRef<{ left: string; right: string; x: number; from: Weights; scale: number } | null>(null);
   const [drawing, wide] = useWidth(200);
   const keys = Object.keys(weights);
-  if (sum <= 0) return <p className="note">No weight is above nothing.</p>;
+  if (sum <= 0) return <p className="note">Every weight is zero.</p>;
   const segments: { key: string; x: number; width: number }[] = [];
   let x = 0;
   for (const key of keys) {

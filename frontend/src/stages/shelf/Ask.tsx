@@ -54,7 +54,7 @@ export function Ask({ conditions, onConditions, asked, units }: Props) {
       )}
       {open.length > 0 && (
         <details>
-          <summary>Not enough is known of these</summary>
+          <summary>Not enough is known about these</summary>
           <ul>
             {open.map((one) => {
               const unit = units.find((other) => other.id === one.id);

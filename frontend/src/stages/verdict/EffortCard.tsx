@@ -65,7 +65,7 @@ export function EffortCard({ unit }: { unit: Unit }) {
           ))}
         </tbody>
       </table>
-      <h3>Parts on which they are furthest apart</h3>
+      <h3>Parts on which the schools differ most</h3>
       <table className="plain compare">
         <thead>
           <tr>

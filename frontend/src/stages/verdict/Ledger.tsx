@@ -32,7 +32,7 @@ export function Ledger({ unit, verdict, exactness }: { unit: Unit; verdict: Verd
       <section className="card ledger" aria-label="Ledger">
         <Choice index={index} onIndex={setIndex} />
         <Empty>
-          <p>No kind has been seen enough to charge it with anything.</p>
+          <p>Too little has been seen of every kind to take points off it.</p>
         </Empty>
         <div className="grid-scroll">
           <LedgerTable verdict={verdict} index={index} lines={[]} exactness={exactness} />

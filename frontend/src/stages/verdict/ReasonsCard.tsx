@@ -45,9 +45,9 @@ export function ReasonsCard({ unit }: { unit: Unit }) {
   const failed = keep.error ?? undo.error ?? redo.error;
   return (
     <>
-      <section className="card" aria-label="Reasons of the verdict">
+      <section className="card" aria-label="Reasons for the verdict">
         <div className="bench-head">
-          <h2>Reasons of the verdict</h2>
+          <h2>Reasons for the verdict</h2>
           <Anew of={reasons} />
           <span className="grow" />
           <UndoButtons

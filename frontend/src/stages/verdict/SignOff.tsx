@@ -125,7 +125,7 @@ function SignForm({ unit, verdict, onDone }: { unit: Unit; verdict: Verdict; onD
         <Button type="primary" htmlType="submit" loading={sign.isPending}>
           {complete ? 'Sign as final' : 'Sign as seen'}
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   );
