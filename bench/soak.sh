@@ -20,5 +20,7 @@ WIDE_LEVER_LONG=10 dotnet run --project tests/WideLever.Web.Tests -c Release -- 
 WIDE_LEVER_LONG=$(((rounds + 1) / 2)) dotnet run --project tests/WideLever.Web.Tests -c Release -- -class "*KillTests" -showLiveOutput -noLogo -noColor
 # Twenty windows edit, import, take off, sign and switch rubrics for a minute.
 WIDE_LEVER_LONG=20 dotnet run --project tests/WideLever.Web.Tests -c Release -- -class "*ManyWindowsTests" -showLiveOutput -noLogo -noColor
+# The program away for half a minute in the middle of typing.
+dotnet run --project tests/WideLever.Browser.Tests -c Release -- -explicit only -method "*Half_a_minute*" -noLogo -noColor
 node bench/flush.mjs artifacts/app/WideLever.Web.dll
 bash bench/disk.sh

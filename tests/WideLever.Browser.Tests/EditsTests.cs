@@ -164,7 +164,13 @@ public sealed class EditsTests(Bench bench, Browsers browsers) : IClassFixture<B
     }
 
     [Fact]
-    public async Task A_program_that_went_away_is_said_once_and_nothing_typed_meanwhile_is_lost()
+    public Task A_program_that_went_away_is_said_once_and_nothing_typed_meanwhile_is_lost() => AwayAsync(TimeSpan.Zero);
+
+    /// <summary>The same, away for half a minute in the middle of typing. Run by <c>soak</c>.</summary>
+    [Fact(Explicit = true)]
+    public Task Half_a_minute_without_the_program_loses_nothing_that_is_typed() => AwayAsync(TimeSpan.FromSeconds(30));
+
+    private async Task AwayAsync(TimeSpan away)
     {
         var own = new Bench(browsers);
         await own.InitializeAsync();
@@ -180,9 +186,13 @@ public sealed class EditsTests(Bench bench, Browsers browsers) : IClassFixture<B
             window.Find("[data-line]").SendKeys(Keys.Enter);
             window.WaitForText("not known whether this was done", ".problem");
             window.WaitForValue("2 ph0 m2x4, 3 clips");
+            await Task.Delay(away / 2, TestContext.Current.CancellationToken);
+            window.Line(", paste");
+            await Task.Delay(away / 2, TestContext.Current.CancellationToken);
+            window.Driver.FindElements(By.CssSelector(".away-band")).Count.ShouldBe(1);
             await own.StartAgainAsync();
             window.WaitForGone("The program does not answer", "body");
-            window.WaitForValue("2 ph0 m2x4, 3 clips");
+            window.WaitForValue("2 ph0 m2x4, 3 clips, paste");
             window.Line("⏎");
             window.Steps(count + 1);
         }
