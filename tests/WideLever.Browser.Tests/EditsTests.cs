@@ -211,6 +211,9 @@ public sealed class EditsTests(Bench bench, Browsers browsers) : IClassFixture<B
         window.Press("Begin", ".ant-modal");
         window.WaitForText("Maker must not be empty", ".field-fault");
         window.Driver.SwitchTo().ActiveElement().GetAttribute("aria-label").ShouldBe("Maker");
+        // Each fault is told once: beside its field.
+        window.WaitForText("Nothing was changed", ".ant-modal .problem");
+        window.Text(".ant-modal").Split("must not be empty").Length.ShouldBe(1 + window.Driver.FindElements(By.CssSelector(".ant-modal .field-fault")).Count);
         window.SeriousFindings().ShouldBeEmpty();
         // The address opens the dialog again.
         window.Driver.Navigate().Refresh();

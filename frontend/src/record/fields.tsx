@@ -29,8 +29,8 @@ export function Field({
       </span>
       {children}
       {faults.map((fault) => (
-        <span key={fault} className="field-fault" role="alert">
-          {name} {fault}
+        <span key={`${fault.at} ${fault.message}`} className="field-fault" role="alert" data-fault={fault.at}>
+          {name} {fault.message}
         </span>
       ))}
       {hint !== undefined && <span className="note">{hint}</span>}

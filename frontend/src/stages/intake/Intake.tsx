@@ -4,7 +4,6 @@ import { useMemo } from 'react';
 import { api, asProblem, type Schemas, seen, take, type Unit } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { benchDriverValues, conditionValues, machineClassValues, sampleValues } from '../../api/schema';
-import { ProblemNote } from '../../app/ProblemNote';
 import { useWorkpiece } from '../../app/Workspace';
 import { type Form, useForm } from '../../edits/useForm';
 import { AdviceList } from '../../record/AdviceList';
@@ -275,7 +274,6 @@ function SaveRow<T>({ name, form, save }: SaveRowProps<T>) {
   return (
     <>
       <FormNotes form={form} />
-      {save.error && <ProblemNote problem={asProblem(save.error)} inForm />}
       <div className="form-end">
         <Button type="primary" loading={save.isPending} disabled={form.clashes.length > 0} onClick={send}>
           {name}

@@ -4,7 +4,6 @@ import { useNavigate } from 'react-router';
 import { api, asProblem, type Schemas, take } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { machineClassValues, sampleValues } from '../../api/schema';
-import { ProblemNote } from '../../app/ProblemNote';
 import { useForm } from '../../edits/useForm';
 import { today } from '../../format';
 import { FormFaults } from '../../record/FormFaults';
@@ -119,7 +118,6 @@ export function NewUnit({ onClose }: { onClose: () => void }) {
           <button className="unseen" type="submit" tabIndex={-1} aria-hidden="true" />
         </form>
       </FormFaults>
-      {create.error && <ProblemNote problem={asProblem(create.error)} inForm />}
     </Modal>
   );
 }
