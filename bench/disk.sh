@@ -16,7 +16,8 @@ unshare -m bash -s "$app" "$work/small" <<'IN'
   app=$1 disk=$2
   mount -t tmpfs -o size=4m tmpfs "$disk"
   start() {
-    dotnet "$app" run --port 7697 --data "$disk/data" >"$disk.log" 2>&1 &
+    : >"$disk.log" # not the line of the start before
+    dotnet "$app" run --port 7697 --data "$disk/data" >>"$disk.log" 2>&1 &
     server=$!
     until grep -q 'Wide Lever is at' "$disk.log"; do sleep 0.1; done
   }

@@ -9,7 +9,8 @@ server=
 trap '[ -z "$server" ] || kill -9 "$server" 2>/dev/null || true; rm -rf "$work"' EXIT
 bench() { dotnet run --project bench/WideLever.Bench -c Release --no-build -- "$@"; }
 start() { # data folder
-  dotnet "$app" run --port 7698 --data "$1" >"$work/log" 2>&1 &
+  : >"$work/log" # not the line of the start before
+  dotnet "$app" run --port 7698 --data "$1" >>"$work/log" 2>&1 &
   server=$!
   until grep -q 'Wide Lever is at' "$work/log"; do sleep 0.05; done
 }
