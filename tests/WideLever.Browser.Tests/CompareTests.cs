@@ -93,6 +93,10 @@ public sealed class CompareTests(Bench bench) : IClassFixture<Bench>
         texts.ShouldContain("Repair");
         texts.ShouldContain("Upgrade");
         axes.Root!.Elements().Where(element => element.Name.LocalName == "svg").Select(chart => (double)chart.Attribute("y")!).Distinct().Count().ShouldBe(2);
+        // The rim that keeps a label readable lies under its letters in the file as well.
+        var rimmed = axes.Descendants().Where(element => element.Name.LocalName == "text" && (string?)element.Attribute("stroke-width") == "4px").ToList();
+        rimmed.ShouldNotBeEmpty();
+        rimmed.ShouldAllBe(text => ((string?)text.Attribute("paint-order") ?? "").StartsWith("stroke", StringComparison.Ordinal));
         // Differences from a unit of one's choice.
         window.Choose("Differences from", "Gill 14");
         window.Until(() => window.Driver.FindElements(By.CssSelector(".field-grid .apart")).FirstOrDefault(), "a difference");

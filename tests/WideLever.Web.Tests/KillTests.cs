@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Net;
 using System.Net.Http.Headers;
 using System.Net.Http.Json;
+using System.Net.Sockets;
 using System.Text;
 using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
@@ -148,9 +149,9 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
                     last = await CommitAsync(window, unit, $"{windowId}-{turn}", withPart: turn % 3 == 0) ?? last;
             }
         }
-        catch (Exception exception) when (exception is HttpRequestException or IOException)
+        catch (Exception exception) when (exception is HttpRequestException or IOException or SocketException)
         {
-            // Killed in the middle of a request: nothing was acknowledged.
+            // Killed in the middle of a request, or while it was being connected to: nothing was acknowledged.
         }
     }
 
@@ -226,9 +227,9 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
                 }
             }
         }
-        catch (Exception exception) when (exception is HttpRequestException or IOException)
+        catch (Exception exception) when (exception is HttpRequestException or IOException or SocketException)
         {
-            // Killed in the middle of a request: nothing was acknowledged.
+            // Killed in the middle of a request, or while it was being connected to: nothing was acknowledged.
         }
     }
 

@@ -21,7 +21,9 @@ const classes = (sheet: string) =>
 const strings = new Map(
   sources.map((file) => [
     file,
-    [...read(file).matchAll(/'[^'\n]*'|"[^"\n]*"|`[^`]*`/g)].map(([text]) => text).join('\n'),
+    [...read(file).matchAll(/'[^'\n]*'|"[^"\n]*"|`[^`]*`/g)]
+      .map(([text]) => text.replaceAll(/\$\{[^}`']*\}/g, ' '))
+      .join('\n'),
   ]),
 );
 const users = (name: string) => {

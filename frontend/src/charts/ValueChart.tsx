@@ -9,7 +9,7 @@ const textWidth = (text: string) => text.length * 7.2;
 /** Index against price. Its twin in figures is the table. */
 export function ValueChart({ name, currency, units }: { name: string; currency: string; units: readonly Priced[] }) {
   const [drawing, width] = useWidth(360);
-  const box = { left: 60, right: width - 30, top: 22, bottom: 320 };
+  const box = { left: 60, right: width - 30, top: 30, bottom: 320 };
   const { marks, stairs, prices, indices } = layOut(units, box, textWidth);
   // Very many are drawn together; those that nothing beats stand out as ever.
   const isCrowd = marks.length > crowd;
@@ -38,7 +38,7 @@ export function ValueChart({ name, currency, units }: { name: string; currency: 
       <text className="value-under" x={(box.left + box.right) / 2} y={box.bottom + 42}>
         price, {currency}
       </text>
-      <text className="value-name" x={8} y={14}>
+      <text className="value-name" x={8} y={12}>
         {name}
       </text>
       <polyline className="value-stairs" points={stairs.map((point) => `${point.x},${point.y}`).join(' ')} />
@@ -54,8 +54,8 @@ export function ValueChart({ name, currency, units }: { name: string; currency: 
           <circle className={mark.best ? 'axis-dot settled' : 'axis-dot'} cx={mark.x} cy={mark.y} r={5.5}>
             <title>{mark.text}</title>
           </circle>
-          {mark.textX !== null && (
-            <text x={mark.textX} y={mark.y - 6}>
+          {mark.label !== null && (
+            <text className="value-label" x={mark.label.x} y={mark.label.y}>
               {mark.text}
             </text>
           )}

@@ -7,6 +7,7 @@ const looks = [
   'stroke-opacity',
   'stroke-dasharray',
   'stroke-linecap',
+  'paint-order',
   'opacity',
   'font-family',
   'font-size',

@@ -30,20 +30,27 @@ describe('value for the price', () => {
     ]);
   });
 
-  it('lets no two labels touch and keeps them inside', () => {
+  it('lets no label touch another or cover a dot, and keeps them inside', () => {
     const crowd = Array.from({ length: 40 }, (_, i) =>
       unit(String(i), 600 + ((i * 37) % 900), 30 + ((i * 13) % 50), i % 9 === 0),
     );
-    const labels = layOut(crowd, box, width).marks.filter((mark) => mark.textX !== null);
+    const { marks } = layOut(crowd, box, width);
+    const labels = marks.flatMap(({ id, text, label }) =>
+      label === null
+        ? []
+        : [{ id, left: label.x, right: label.x + width(text), top: label.y - 12, bottom: label.y + 4 }],
+    );
     expect(labels.length).toBeGreaterThan(20);
     for (const a of labels) {
-      expect(a.textX).toBeGreaterThanOrEqual(box.left);
-      expect((a.textX ?? 0) + width(a.text)).toBeLessThanOrEqual(box.right);
+      expect(a.left).toBeGreaterThanOrEqual(box.left);
+      expect(a.right).toBeLessThanOrEqual(box.right);
       for (const b of labels) {
-        if (a === b || Math.abs(a.y - b.y) >= 15) continue;
-        expect((a.textX ?? 0) + width(a.text) < (b.textX ?? 0) || (b.textX ?? 0) + width(b.text) < (a.textX ?? 0)).toBe(
-          true,
-        );
+        const apart = a.right <= b.left || b.right <= a.left || a.bottom <= b.top || b.bottom <= a.top;
+        expect(a === b || apart).toBe(true);
+      }
+      for (const { id, x, y } of marks) {
+        const covers = x + 5 > a.left && x - 5 < a.right && y + 5 > a.top && y - 5 < a.bottom;
+        expect(id !== a.id && covers).toBe(false);
       }
     }
   });

@@ -17,8 +17,8 @@ export interface PricedMark extends Priced {
   y: number;
   yLow: number;
   yHigh: number;
-  /** Where its label begins; null where there is no room for one. */
-  textX: number | null;
+  /** Where its label begins, on the baseline; null where there is no room for one. */
+  label: { x: number; y: number } | null;
 }
 
 export interface ValueLayout {
@@ -29,32 +29,53 @@ export interface ValueLayout {
   indices: { value: number; y: number }[];
 }
 
-const labelHeight = 15;
+/** How far the text of a label goes up from its baseline and down, and how far a dot goes out, with a hair of room. */
+const [ascent, descent, dot] = [12, 4, 7];
 
-/** Lays units out by price, from left to right, and by index, from the bottom to the top; labels that would touch are left to the focus. */
-export function layOut(
-  units: readonly Priced[],
-  box: { left: number; right: number; top: number; bottom: number },
-  textWidth: (text: string) => number,
-): ValueLayout {
+interface Box {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
+
+const touch = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+
+/**
+ * Lays units out by price, from left to right, and by index, from the bottom to the top. A label stands beside its dot, over it or under it, where it
+ * covers no other label and no dot; where there is no such place it is left to the focus.
+ */
+export function layOut(units: readonly Priced[], box: Box, textWidth: (text: string) => number): ValueLayout {
   const price = scaleLinear([0, Math.max(100, ...units.map((unit) => unit.price))], [box.left, box.right]).nice();
   const index = scaleLinear([0, 100], [box.bottom, box.top]);
-  const taken: { x: number; y: number; width: number }[] = [];
+  const dots = units.map((unit) => {
+    const [x, y] = [price(unit.price), index(unit.value)];
+    return { id: unit.id, left: x - dot, right: x + dot, top: y - dot, bottom: y + dot };
+  });
+  const taken: Box[] = [];
   // The best for their price are labelled first.
   const marks = [...units]
     .sort((a, b) => Number(b.best) - Number(a.best) || a.price - b.price || (a.id < b.id ? -1 : 1))
     .map((unit): PricedMark => {
       const [x, y, width] = [price(unit.price), index(unit.value), textWidth(unit.text)];
-      const textX = [x + 9, x - 9 - width].find(
-        (at) =>
-          at >= box.left &&
-          at + width <= box.right &&
-          taken.every(
-            (other) => at + width < other.x || other.x + other.width < at || Math.abs(other.y - y) >= labelHeight,
-          ),
-      );
-      if (textX !== undefined) taken.push({ x: textX, y, width });
-      return { ...unit, x, y, yLow: index(unit.low), yHigh: index(unit.high), textX: textX ?? null };
+      const label = [
+        { x: x + 9, y: y - 6 },
+        { x: x - 9 - width, y: y - 6 },
+        { x: x + 9, y: y + 15 },
+        { x: x - 9 - width, y: y + 15 },
+        { x: x - width / 2, y: y - 13 },
+      ]
+        .map((at) => ({ at, left: at.x, right: at.x + width, top: at.y - ascent, bottom: at.y + descent }))
+        .find(
+          (one) =>
+            one.left >= box.left &&
+            one.right <= box.right &&
+            one.bottom <= box.bottom &&
+            !taken.some((other) => touch(one, other)) &&
+            !dots.some((other) => other.id !== unit.id && touch(one, other)),
+        );
+      if (label !== undefined) taken.push(label);
+      return { ...unit, x, y, yLow: index(unit.low), yHigh: index(unit.high), label: label?.at ?? null };
     });
   const best = marks.filter((mark) => mark.best).sort((a, b) => a.x - b.x);
   return {

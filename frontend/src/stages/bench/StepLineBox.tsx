@@ -95,11 +95,9 @@ export function StepLineBox({
     event.preventDefault();
   };
   // Told to who hears the page once typing pauses, and not at every key.
-  const said = useSettled(
-    completion === undefined
-      ? ''
-      : `Tab completes to ${completion.text}${offered.length > 1 ? `, ${offered.indexOf(completion) + 1} of ${offered.length}` : ''}.`,
-  );
+  const place = completion === undefined ? 0 : offered.indexOf(completion) + 1;
+  const ofThem = offered.length > 1 ? `, ${place} of ${offered.length}` : '';
+  const said = useSettled(completion === undefined ? '' : `Tab completes to ${completion.text}${ofThem}.`);
   const rest = completion === undefined ? '' : ghost(line, completion.start, caret, completion.text);
   const faults =
     line === ''
