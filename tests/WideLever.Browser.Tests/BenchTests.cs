@@ -624,6 +624,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         var unitId = await FreshAsync("PHOTO-1");
         using var window = OpenFresh(unitId);
         window.Line("8 ph0 m2x5, lift cover > inside⏎");
+        window.Driver.ExecuteScript("window.off = 0; const { stop } = MediaStreamTrack.prototype; MediaStreamTrack.prototype.stop = function () { stop.call(this); if (this.readyState === 'ended') window.off += 1; };");
         window.Find("[data-line]").SendKeys(Keys.F4);
         window.Until(() => window.Driver.FindElements(By.CssSelector(".logged.last .thumbs img")).FirstOrDefault(), "a thumbnail at the step");
         // A photo for the step that is being typed goes to it when it is committed.
@@ -653,6 +654,12 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Drop([.. "<svg xmlns='http://www.w3.org/2000/svg'/>"u8]);
         window.WaitForText("This is an SVG drawing", ".problem");
         window.Complaints().Where(complaint => !complaint.Contains("422", StringComparison.Ordinal)).ShouldBeEmpty();
+        // Who leaves the bench is seen by no camera.
+        long Off() => (long)window.Driver.ExecuteScript("return window.off")!;
+        Off().ShouldBe(0);
+        window.Driver.FindElement(By.CssSelector("nav a[href$='/parts']")).Click();
+        window.Find(".parts-grid");
+        window.Until(() => Off() == 1 ? this : null, "the camera to be off");
     }
 
     [Fact]
@@ -691,12 +698,22 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         pedal.Press("3");
         pedal.WaitForText("must show the data folder's token", "#answer");
 
+        window.Line("2 clips");
         window.Find("[data-line]").SendKeys(Keys.F1);
         window.WaitForText("Keys of the bench", ".ant-modal");
+        // Behind a dialog the pedal does nothing: the line stands as it was typed.
+        pedal.Find("#token").Clear();
+        pedal.Find("#token").SendKeys(bench.Token);
+        pedal.Press("2");
+        pedal.WaitForText("Button 2, short: commit", "#answer");
         window.SeriousFindings().ShouldBeEmpty();
+        window.WaitForValue("2 clips");
+        window.Steps(1);
         window.Find("input[aria-label='Key 5']").SendKeys(Keys.F7);
         window.Press("Save the keys");
         window.Named("DamageF7");
+        window.Find("[data-line]").SendKeys(Keys.Control + "a");
+        window.Find("[data-line]").SendKeys(Keys.Delete);
         window.Find("[data-line]").SendKeys(Keys.F7);
         window.WaitForText("something broke", ".surprise");
         window.Find("[data-line]").SendKeys(Keys.F1);

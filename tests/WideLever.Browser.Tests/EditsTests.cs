@@ -195,6 +195,15 @@ public sealed class EditsTests(Bench bench, Browsers browsers) : IClassFixture<B
             window.WaitForValue("2 ph0 m2x4, 3 clips, paste");
             window.Line("⏎");
             window.Steps(count + 1);
+            // A screen that is fetched while the program is away says so in its own place, and is there when it is asked for again.
+            await own.StopAsync();
+            window.Press("Rubrics", "nav");
+            window.WaitForText("This screen could not be drawn", "main");
+            window.Find("nav");
+            await own.StartAgainAsync();
+            window.WaitForGone("The program does not answer", "body");
+            window.Press("Draw it anew");
+            window.WaitForText("Weights of the kinds in R", "main");
         }
         finally
         {
