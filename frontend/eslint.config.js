@@ -68,6 +68,21 @@ export default tseslint.config(
       ],
     },
   },
+  {
+    // What many stages use knows none of them.
+    files: ['src/charts/**', 'src/record/**'],
+    rules: { 'no-restricted-imports': ['error', { patterns: ['**/stages/**'] }] },
+  },
+  {
+    // Requests know no screen.
+    files: ['src/api/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: ['**/app/**', '**/record/**', '**/stages/**', '**/charts/**', 'antd'] },
+      ],
+    },
+  },
   ...stages.map((stage) => ({
     files: [`src/stages/${stage}/**`],
     rules: {

@@ -2,7 +2,7 @@ import { Checkbox, Input, InputNumber, Select } from 'antd';
 import { type ReactNode, useState } from 'react';
 import type { Schemas } from '../api/client';
 import { useHouse } from '../api/queries';
-import { label } from '../words';
+import { label, placeWords } from '../words';
 import { type Count, countText, readCount } from './counts';
 import { useFaults } from './FormFaults';
 
@@ -30,12 +30,20 @@ export function Field({
       {children}
       {faults.map((fault) => (
         <span key={`${fault.at} ${fault.message}`} className="field-fault" role="alert" data-fault={fault.at}>
-          {name} {fault.message}
+          {name}
+          {within(fault.at, at)} {fault.message}
         </span>
       ))}
       {hint !== undefined && <span className="note">{hint}</span>}
     </div>
   );
+}
+
+/** What of a field a fault is about, behind its name: the currency of a price. */
+function within(fault: string, at = ''): string {
+  const rest = fault.slice(at.length).replace(/^\./, '');
+  const words = placeWords(rest).trim();
+  return words === '' ? '' : `, ${words.charAt(0).toLowerCase()}${words.slice(1)}`;
 }
 
 interface Value<T> {
