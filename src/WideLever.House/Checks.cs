@@ -11,7 +11,26 @@ internal static class Checks
     public static RecordCheck Merged(Stand stand, UnitDocument unit, TeardownDocument teardown, bool shared, IReadOnlyList<Fault>? reading = null) =>
         RecordReader.Check(HeadDocuments.Merge(unit, teardown, shared), stand.Rubric.Rubric, reading ?? []);
 
-    /// <summary>A unit's new document must make a record with every teardown of the unit.</summary>
+    /// <summary>
+    /// Whether a further teardown of a unit makes no record with it as it stands: it is damaged, or an earlier version asked for less.
+    /// It is not scored, and stands in the way of no change of the unit.
+    /// </summary>
+    public static bool StandsAside(Stand stand, string unitId, string teardownId)
+    {
+        if (stand.Standing(unitId)!.Scored == teardownId)
+            return false;
+        var unit = stand.Unit(unitId)!.Document;
+        try
+        {
+            return Merged(stand, unit, stand.Teardown(teardownId)!.Document, stand.IsShared(teardownId)).Checked is null;
+        }
+        catch (UnreadableException)
+        {
+            return true;
+        }
+    }
+
+    /// <summary>A unit's new document must make a record with every teardown of the unit but those that stand aside.</summary>
     /// <param name="stand">What stands.</param>
     /// <param name="unitId">The unit.</param>
     /// <param name="unit">Its new document.</param>
@@ -22,9 +41,12 @@ internal static class Checks
         var reading = faults.ToArray();
         faults.Clear();
         IReadOnlyList<Fault> hints = [];
-        var teardowns = (stand.Standing(unitId)?.Teardowns ?? []).Select(id => (Id: id, stand.Teardown(id)!.Document)).ToList();
+        var (aside, checkedWith) = (stand.Standing(unitId)?.Teardowns ?? []).ToLookup(id => StandsAside(stand, unitId, id)) switch { var all => (all[true], all[false]) };
+        var teardowns = checkedWith.Select(id => (Id: id, stand.Teardown(id)!.Document)).ToList();
         var layers = teardowns.SelectMany(teardown => teardown.Document.Layers).Distinct().ToList();
-        faults.AddRange(HeadDocuments.InViewNowhere(unit, [.. teardowns.Select(teardown => teardown.Document)])
+        // A layer that a part is in view of already may be one of a teardown that cannot be read.
+        var seen = aside.Any() ? stand.Unit(unitId)!.Document.Parts.Select(part => part.Layer).ToHashSet() : [];
+        faults.AddRange(HeadDocuments.InViewNowhere(unit, [.. teardowns.Select(teardown => teardown.Document)]).Where(p => !seen.Contains(unit.Parts[p].Layer))
             .Select(p => new Fault($"parts[{p}].layer", $"there is no layer \"{unit.Parts[p].Layer}\"{NearestWord.Clause(unit.Parts[p].Layer!, layers)}")));
         foreach (var (teardownId, teardown) in teardowns)
         {

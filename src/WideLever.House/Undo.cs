@@ -116,7 +116,7 @@ public sealed class Undo(Desk desk, Store store)
         string? Written(DocumentKind kind, string id) =>
             writings.Find(one => one.Kind == kind && one.Id == id) is { } written ? System.Text.Encoding.UTF8.GetString(written.Document.Span) : null;
         var pairs = writings.SelectMany(one => one.Kind == DocumentKind.Unit
-            ? stand.Standing(one.Id) is { Removed: true } ? [] : stand.Standing(one.Id)!.Teardowns.Select(teardownId => (UnitId: one.Id, TeardownId: teardownId))
+            ? stand.Standing(one.Id) is { Removed: true } ? [] : stand.Standing(one.Id)!.Teardowns.Where(id => !Checks.StandsAside(stand, one.Id, id)).Select(id => (UnitId: one.Id, TeardownId: id))
             : stand.UnitsOf(one.Id).Where(unit => !unit.Removed).Select(unit => (unit.UnitId, TeardownId: one.Id)));
         foreach (var (unitId, teardownId) in pairs.Distinct())
         {

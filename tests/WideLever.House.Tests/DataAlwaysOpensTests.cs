@@ -1,3 +1,4 @@
+using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 using WideLever.Interchange;
 using WideLever.Storage;
@@ -39,6 +40,41 @@ public sealed class DataAlwaysOpensTests : OpenHouse
         Shelf.SummedUp(CancellationToken.None).Unreadable.ShouldHaveSingleItem();
         Shelving.Remove("w", damaged).Value.ShouldNotBeNull();
         Shelf.SummedUp(CancellationToken.None).All.ShouldHaveSingleItem();
+    }
+
+    private static TeardownDocument Begun { get; } = new(new Teardown { Date = new DateOnly(2026, 11, 2), Bench = "Bench 2" }, ["outside"], new Guidance(), [], null);
+
+    [Theory]
+    [InlineData("UPDATE teardown SET document = json_set(document, '$.steps', 'none') WHERE id = @id", RefusalKind.Unreadable)]
+    [InlineData("UPDATE teardown SET version = 99 WHERE id = @id", RefusalKind.Unreadable)]
+    // It can be read, and makes no record with this machine: a version before this one asked for less.
+    [InlineData("UPDATE teardown SET document = json_set(document, '$.steps', json('[{\"id\":\"a\",\"title\":\"A\",\"layer\":\"outside\",\"frees\":[\"ghost\"],\"actions\":[{\"do\":\"lift\",\"what\":\"cover\"}]}]')) WHERE id = @id", RefusalKind.Faulty)]
+    public void A_further_teardown_that_is_damaged_keeps_nobody_from_the_machine(string damage, RefusalKind said)
+    {
+        var unitId = Shelve("3-modular");
+        var scored = Store.Standings.Of(unitId)!.Scored;
+        var further = Shelving.BeginTeardown("w", unitId, Begun, "further", "began a teardown").Value!.Id;
+        Tamper(damage, new { id = further });
+        Reopen();
+        Workpieces.Find(unitId).Value.ShouldNotBeNull();
+        Price("w", unitId, 1).Value.ShouldNotBeNull();
+        Undo.Back("w", DocumentKind.Unit, unitId).Value.ShouldNotBeNull();
+        Undo.Again("w", DocumentKind.Unit, unitId).Value.ShouldNotBeNull();
+        Shelving.ScoreBy("w", unitId, further).Refusal!.Kind.ShouldBe(said);
+        Store.Standings.Of(unitId)!.Scored.ShouldBe(scored);
+    }
+
+    [Fact]
+    public void A_machine_whose_scored_teardown_is_damaged_comes_back_by_another_one()
+    {
+        var unitId = Shelve("3-modular");
+        var further = Shelving.BeginTeardown("w", unitId, StoredDocuments.Teardown(unitId, Store.Documents.Head(DocumentKind.Teardown, unitId)!.Document), "further", "began a teardown").Value!.Id;
+        Tamper("UPDATE teardown SET version = 99 WHERE id = @unitId", new { unitId });
+        Reopen();
+        Workpieces.Find(unitId).Refusal!.Kind.ShouldBe(RefusalKind.Unreadable);
+        Shelving.ScoreBy("w", unitId, further).Value.ShouldNotBeNull();
+        Workpieces.Find(unitId).Value.ShouldNotBeNull().Teardown.Id.ShouldBe(further);
+        Price("w", unitId, 1).Value.ShouldNotBeNull();
     }
 
     [Theory]

@@ -309,6 +309,21 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task A_further_teardown_that_cannot_be_read_is_said_in_the_workspace_of_its_machine_which_stays_open()
+    {
+        var id = await bench.ImportAsync("3-modular");
+        var further = (string)(await bench.PostAsync($"/api/units/{id}/teardowns", """{"date": "2026-11-02", "bench": "Bench 2"}""")).Body!["id"]!;
+        var store = bench.Service<Store>();
+        var stored = store.Documents.Head(DocumentKind.Teardown, further)!.Document.Replace("\"bench\":\"Bench 2\"", "\"bench\":7", StringComparison.Ordinal);
+        store.Acts.Commit("newer", "wrote what is not known here", [new PutDocument(DocumentKind.Teardown, further, 1, System.Text.Encoding.UTF8.GetBytes(stored))]);
+        var (status, unit, _) = await bench.GetAsync($"/api/units/{id}");
+        status.ShouldBe(HttpStatusCode.OK);
+        var said = unit!["teardowns"]![1]!;
+        ((string)said["id"]!, said["bench"], (string)said["faults"]![0]!["at"]!).ShouldBe((further, null, "teardown.bench"));
+        unit["teardowns"]![0]!["faults"]!.AsArray().ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task A_variant_off_the_shelf_that_cannot_be_read_keeps_nobody_from_logging_and_undoing()
     {
         var id = await bench.ImportAsync("3-modular");

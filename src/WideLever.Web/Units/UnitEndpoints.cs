@@ -91,16 +91,17 @@ public sealed record VariantView(string Id, string Model, string ModelCode, IRea
 
 /// <summary>A teardown of a unit, and what the unit scores by it.</summary>
 /// <param name="Id">Its id.</param>
-/// <param name="Date">The day.</param>
-/// <param name="Bench">The bench.</param>
-/// <param name="Steps">How many steps it has.</param>
+/// <param name="Date">The day; null: it cannot be read.</param>
+/// <param name="Bench">The bench; null likewise.</param>
+/// <param name="Steps">How many steps it has; null likewise.</param>
 /// <param name="Scored">Whether it is the one that is scored.</param>
-/// <param name="Repair">R by it, 0..100; null: it makes a faulty record with the unit as it is now.</param>
+/// <param name="Repair">R by it, 0..100; null: it makes no record with the unit as it is now.</param>
 /// <param name="Upgrade">U by it, 0..100; null likewise.</param>
-public sealed record TeardownView(string Id, DateOnly Date, string Bench, int Steps, bool Scored, QuantityView? Repair, QuantityView? Upgrade)
+/// <param name="Faults">Why it makes none; none where it does.</param>
+public sealed record TeardownView(string Id, DateOnly? Date, string? Bench, int? Steps, bool Scored, QuantityView? Repair, QuantityView? Upgrade, IReadOnlyList<Fault> Faults)
 {
-    internal static TeardownView Of(string id, TeardownDocument document, Result? result, bool scored) => new(
-        id, document.Teardown.Date, document.Teardown.Bench, document.Steps.Count, scored, QuantityView.Of(result?.Repair), QuantityView.Of(result?.Upgrade));
+    internal static TeardownView Of(string id, TeardownDocument document, Result? result, bool scored, IReadOnlyList<Fault> faults) => new(
+        id, document.Teardown.Date, document.Teardown.Bench, document.Steps.Count, scored, QuantityView.Of(result?.Repair), QuantityView.Of(result?.Upgrade), faults);
 }
 
 /// <summary>A further teardown of a unit: when and where.</summary>

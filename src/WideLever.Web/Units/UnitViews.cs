@@ -55,10 +55,17 @@ public static class UnitViews
     private static TeardownView Teardown(string id, Workpiece piece, Result scored, Store store, CancellationToken cancellation)
     {
         if (id == piece.Teardown.Id)
-            return TeardownView.Of(id, piece.Teardown.Document, scored, scored: true);
+            return TeardownView.Of(id, piece.Teardown.Document, scored, scored: true, []);
         var head = store.Documents.Head(DocumentKind.Teardown, id)!;
-        var document = StoredDocuments.Teardown(id, head.Document, head.Version);
-        var check = RecordValidation.Check(HeadDocuments.Merge(piece.Unit.Document, document, store.Standings.UnitsOf(id).Count > 1), piece.Rubric);
-        return TeardownView.Of(id, document, check.Checked is { } record ? Scorer.Score(record, piece.Rubric, cancellation) : null, scored: false);
+        try
+        {
+            var document = StoredDocuments.Teardown(id, head.Document, head.Version);
+            var check = RecordValidation.Check(HeadDocuments.Merge(piece.Unit.Document, document, store.Standings.UnitsOf(id).Count > 1), piece.Rubric);
+            return TeardownView.Of(id, document, check.Checked is { } record ? Scorer.Score(record, piece.Rubric, cancellation) : null, scored: false, check.Faults);
+        }
+        catch (UnreadableException exception)
+        {
+            return new(id, null, null, null, Scored: false, null, null, exception.Faults);
+        }
     }
 }

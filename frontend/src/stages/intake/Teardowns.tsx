@@ -40,29 +40,34 @@ export function Teardowns({ unit }: { unit: Unit }) {
         <tbody>
           {unit.teardowns.map((one) => (
             <tr key={one.id}>
-              <th scope="row">{one.bench}</th>
+              <th scope="row">{one.bench ?? <code>{one.id}</code>}</th>
               <td>{one.date}</td>
               <td>{one.steps}</td>
-              {[one.repair, one.upgrade].map((index, i) => (
-                <td key={i}>
-                  {index === null ? (
-                    <span className="second">at fault with this machine</span>
-                  ) : (
-                    <IndexFigure quantity={index} />
-                  )}
+              {one.faults[0] === undefined ? (
+                [one.repair, one.upgrade].map((index, i) => (
+                  <td key={i}>{index !== null && <IndexFigure quantity={index} />}</td>
+                ))
+              ) : (
+                <td colSpan={2}>
+                  <span className="second">
+                    {one.bench === null ? 'cannot be read' : 'at fault with this machine'}:{' '}
+                    <code>{one.faults[0].at}</code> {one.faults[0].message}
+                  </span>
                 </td>
-              ))}
+              )}
               <td className="row-end">
                 {one.scored ? (
                   <span className="second">scored</span>
                 ) : (
-                  <Button
-                    size="small"
-                    aria-label={`Score by the teardown of ${one.bench}, ${one.date}`}
-                    onClick={() => score.mutate(one.id)}
-                  >
-                    Score by this one
-                  </Button>
+                  one.faults.length === 0 && (
+                    <Button
+                      size="small"
+                      aria-label={`Score by the teardown of ${one.bench}, ${one.date}`}
+                      onClick={() => score.mutate(one.id)}
+                    >
+                      Score by this one
+                    </Button>
+                  )
                 )}
               </td>
             </tr>
