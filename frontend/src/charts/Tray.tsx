@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import type { Well } from '../api/client';
 import { countText } from '../record/counts';
 import { label } from '../words';
@@ -30,10 +30,11 @@ interface Props {
 /** The sorting tray: a strip of wells in the order of opening. */
 export function Tray({ wells, coming, returned = new Set(), inHand }: Props) {
   const tray = useRef<HTMLOListElement>(null);
+  const position = [...wells, ...coming].findIndex((well) => well.number === inHand);
+  const count = wells.length + coming.length;
   useEffect(() => {
-    const position = [...wells, ...coming].findIndex((well) => well.number === inHand);
     tray.current?.children.item(position)?.scrollIntoView({ block: 'nearest' });
-  }, [wells, coming, inHand]);
+  }, [position, count]);
   return (
     <ol className="tray" aria-label="Sorting tray" ref={tray}>
       {wells.map((well) => (
@@ -46,7 +47,7 @@ export function Tray({ wells, coming, returned = new Set(), inHand }: Props) {
   );
 }
 
-function TrayWell({ well, state }: { well: Well; state: 'out' | 'coming' | 'back' }) {
+const TrayWell = memo(function TrayWell({ well, state }: { well: Well; state: 'out' | 'coming' | 'back' }) {
   const shape = screwShape(well.drive, well.length);
   const captive = well.captive === true;
   const differs = well.difference === 'longer' ? ' longer' : well.difference === 'shorter' ? ' shorter' : '';
@@ -73,4 +74,4 @@ function TrayWell({ well, state }: { well: Well; state: 'out' | 'coming' | 'back
       <span className={Array.isArray(well.count) ? 'well-count span' : 'well-count'}>{countText(well.count)}</span>
     </li>
   );
-}
+});

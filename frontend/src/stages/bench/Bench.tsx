@@ -1,4 +1,3 @@
-import { tally } from '../../record/counts';
 import { Button, ConfigProvider } from 'antd';
 import { type ClipboardEvent, type DragEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import {
@@ -15,16 +14,17 @@ import {
   type Step,
   take,
   type Unit,
+  type Well,
 } from '../../api/client';
 import { useAct, useBench, useChange, useKeys } from '../../api/queries';
 import { named } from '../../app/address';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Tabs } from '../../app/Tabs';
 import { Failed, Loading } from '../../app/states';
+import { useSteady } from '../../app/useSteady';
 import { useWorkpiece } from '../../app/Workspace';
 import { useTeardownEdits } from '../../record/useTeardownEdits';
 import { useUnitEdits } from '../../record/useUnitEdits';
-import { Tray } from '../../charts/Tray';
 import { isDialogOpen } from '../../keys/dialog';
 import { closeCamera, grabFrame, openCamera } from './camera';
 import { Cautions } from './Cautions';
@@ -32,14 +32,16 @@ import { ClosingPanel } from './ClosingPanel';
 import { type Command, shownKey } from './keys';
 import { KeysDialog } from './KeysDialog';
 import { Layers } from './Layers';
+import { Legend } from './Legend';
 import { MissingPanel, partIdOf } from './MissingPanel';
 import { PhotoPanel, type Target } from './PhotoPanel';
 import { StepFields } from './StepFields';
 import { StepLineBox } from './StepLineBox';
-import { StepList } from './StepList';
-import { TopBar } from './TopBar';
+import { type StepCommands, StepList } from './StepList';
+import { TopBar, type WatchCommands } from './TopBar';
 import { WordsDialog } from './WordsDialog';
 import { TrayDialog } from './TrayDialog';
+import { TrayPanel } from './TrayPanel';
 import { useCommands } from './useCommands';
 import { type Draft, emptyDraft, useLine } from './useLine';
 import { useLinesAside } from './useLinesAside';
@@ -95,6 +97,7 @@ const surpriseWords: Record<Schemas['SurpriseKind'], string> = {
 
 // The same each time, so that nothing is drawn anew for it.
 const noPhotos: readonly Photo[] = [];
+const noWells: readonly Well[] = [];
 
 function Desk({
   unit,
@@ -387,7 +390,9 @@ function Desk({
   useEffect(() => closeCamera, []);
   useCommands(bindings, onCommand);
   useOtherKeys({ onKeys: () => setKeysOpen(true), onRedo: () => redo.mutate() });
-  const scroller = useScroll(draft.scroll, steps.length, (scroll) => change({ scroll }));
+  const closing = bench.closing;
+  const goingBack = closing !== null && !stepsShown;
+  const scroller = useScroll(draft.scroll, steps.length, byHand === null && !goingBack, (scroll) => change({ scroll }));
 
   const blocked = (reading?.faults ?? []).some((fault) => fault.end > fault.start);
   const printing = useRef(0);
@@ -453,10 +458,53 @@ function Desk({
     // The first look at a camera asks for it: better here than with both hands full.
     if (next === 'photos') openCamera().catch(() => undefined);
   };
-  const closing = bench.closing;
-  const coming = draft.stepId === null ? (reading?.wells ?? []) : [];
-  const goingBack = closing !== null && !stepsShown;
+  const coming = draft.stepId === null ? (reading?.wells ?? noWells) : noWells;
   const inHand = steps.find((step) => step.id === (draft.stepId ?? chosen)) ?? steps.at(-1);
+  // A key in the line draws the line anew, and not what stands around it.
+  const onSteps = useSteady<StepCommands>({
+    onEdit: (step) => edit(step),
+    onInsertBefore: (step) => {
+      change({ ...draft, stepId: null, before: step.id });
+      input.current?.focus();
+    },
+    onMove: (step, to) => move(step, to, false),
+    onSplit: (step, actions) =>
+      alter.mutate(() =>
+        take(
+          api.POST('/api/teardowns/{teardownId}/steps/{stepId}/split', {
+            params: { path: { teardownId, stepId: step.id }, query: { actions } },
+            ...seen(revision),
+          }),
+        ),
+      ),
+    onMerge: (step) =>
+      alter.mutate(() => take(api.POST('/api/teardowns/{teardownId}/steps/{stepId}/merge', onStep(step)))),
+    onRemove: (step) =>
+      alter.mutate(() => take(api.DELETE('/api/teardowns/{teardownId}/steps/{stepId}', onStep(step)))),
+    onSurprise: surprise,
+  });
+  const onWatch = useSteady<WatchCommands>({
+    onStopwatch: (stopwatch) => log.mutate({ kind: 'stopwatch', stopwatch }),
+    onCorrect: (seconds) => log.mutate({ kind: 'stopwatchCorrected', seconds }),
+  });
+  const onTray = useSteady({
+    onStrip: () => setSheetOpen(true),
+    onGoBack: () => {
+      setStepsShown(false);
+      if (closing === null) log.mutate({ kind: 'closingBegun' });
+    },
+  });
+  const atLine = useSteady({
+    onCommit,
+    onByHand: () => setByHand(byHand === null ? { action: null } : null),
+    onRepeat: () => write(bench.lines.at(-1) ?? ''),
+    onPhoto: () => fromCamera('hand'),
+    onHiddenScrew: () => noteSurprise('foundLate'),
+    onDamage: () => noteSurprise('damage'),
+    onUndo: () => undo.mutate(),
+    onRedo: () => redo.mutate(),
+    onKeys: () => setKeysOpen(true),
+  });
   return (
     <ConfigProvider theme={atArmsLength}>
       <div
@@ -470,13 +518,7 @@ function Desk({
           if (dropped(event.clipboardData.files)) event.preventDefault();
         }}
       >
-        <TopBar
-          bench={bench}
-          reading={reading}
-          lapKey={shownKey(bindings, 'lap')}
-          onStopwatch={(stopwatch) => log.mutate({ kind: 'stopwatch', stopwatch })}
-          onCorrect={(seconds) => log.mutate({ kind: 'stopwatchCorrected', seconds })}
-        />
+        <TopBar bench={bench} reading={reading} lapKey={shownKey(bindings, 'lap')} {...onWatch} />
         <div className="bench-middle">
           <section className="bench-log" aria-label="The teardown so far">
             <Cautions
@@ -535,29 +577,7 @@ function Desk({
                   bench={bench}
                   chosen={chosen}
                   onChoose={setChosen}
-                  onEdit={(step) => edit(step)}
-                  onInsertBefore={(step) => {
-                    change({ ...draft, stepId: null, before: step.id });
-                    input.current?.focus();
-                  }}
-                  onMove={(step, to) => move(step, to, false)}
-                  onSplit={(step, actions) =>
-                    alter.mutate(() =>
-                      take(
-                        api.POST('/api/teardowns/{teardownId}/steps/{stepId}/split', {
-                          params: { path: { teardownId, stepId: step.id }, query: { actions } },
-                          ...seen(revision),
-                        }),
-                      ),
-                    )
-                  }
-                  onMerge={(step) =>
-                    alter.mutate(() => take(api.POST('/api/teardowns/{teardownId}/steps/{stepId}/merge', onStep(step))))
-                  }
-                  onRemove={(step) =>
-                    alter.mutate(() => take(api.DELETE('/api/teardowns/{teardownId}/steps/{stepId}', onStep(step))))
-                  }
-                  onSurprise={surprise}
+                  {...onSteps}
                 />
                 {unit.hints.map((hint) => (
                   <p key={hint.at + hint.message} className="warning">
@@ -610,26 +630,7 @@ function Desk({
               tabIndex={0}
             >
               {panel === 'tray' && (
-                <>
-                  <Tray
-                    wells={bench.tray}
-                    coming={coming}
-                    returned={returnedWells(closing)}
-                    inHand={goingBack ? wellBack(closing) : (coming.at(-1)?.number ?? bench.tray.length)}
-                  />
-                  <TraySum bench={bench} />
-                  {bench.tray.length > 0 && <Button onClick={() => setSheetOpen(true)}>As one strip</Button>}{' '}
-                  {steps.length > 0 && !goingBack && (
-                    <Button
-                      onClick={() => {
-                        setStepsShown(false);
-                        if (closing === null) log.mutate({ kind: 'closingBegun' });
-                      }}
-                    >
-                      {closing === null ? 'Put it back together' : 'Go on putting it back'}
-                    </Button>
-                  )}
-                </>
+                <TrayPanel bench={bench} coming={coming} started={steps.length > 0} goingBack={goingBack} {...onTray} />
               )}
               {panel === 'missing' && (
                 <MissingPanel
@@ -725,36 +726,17 @@ function Desk({
             }}
             onChip={(action) => setByHand({ action })}
           />
-          <div className="legend">
-            <Button type="primary" disabled={draft.line.trim() === ''} onClick={onCommit}>
-              {editing === null ? 'Log the step' : 'Save the step'} <kbd>{shownKey(bindings, 'commit')}</kbd>
-            </Button>
-            <Button aria-pressed={byHand !== null} onClick={() => setByHand(byHand === null ? { action: null } : null)}>
-              {byHand === null ? 'By hand' : 'Steps'}
-            </Button>
-            <Button disabled={steps.length === 0} onClick={() => write(bench.lines.at(-1) ?? '')}>
-              Repeat <kbd>↑</kbd>
-            </Button>
-            <Button onClick={() => fromCamera('hand')} loading={photo.isPending}>
-              Photo <kbd>{shownKey(bindings, 'photo')}</kbd>
-            </Button>
-            <Button onClick={() => noteSurprise('foundLate')}>
-              Hidden screw <kbd>{shownKey(bindings, 'surprise')}</kbd>
-            </Button>
-            <Button onClick={() => noteSurprise('damage')}>
-              Damage <kbd>{shownKey(bindings, 'damage')}</kbd>
-            </Button>
-            <Button disabled={bench.undo === null} title={bench.undo ?? ''} onClick={() => undo.mutate()}>
-              Undo <kbd>{shownKey(bindings, 'undo')}</kbd>
-            </Button>
-            <Button disabled={bench.redo === null} title={bench.redo ?? ''} onClick={() => redo.mutate()}>
-              Redo <kbd>Ctrl Y</kbd>
-            </Button>
-            <span className="grow" />
-            <Button onClick={() => setKeysOpen(true)}>
-              Keys <kbd>F1</kbd>
-            </Button>
-          </div>
+          <Legend
+            bindings={bindings}
+            empty={draft.line.trim() === ''}
+            editing={editing !== null}
+            byHand={byHand !== null}
+            started={steps.length > 0}
+            busy={photo.isPending}
+            undo={bench.undo}
+            redo={bench.redo}
+            {...atLine}
+          />
         </footer>
         {sheetOpen && (
           <TrayDialog
@@ -809,33 +791,6 @@ const withoutCables = (step: Step): Step =>
     ? step
     : { ...step, notes: step.notes == null ? 'no cables' : `${step.notes}\nno cables` };
 
-function TraySum({ bench }: { bench: BenchView }) {
-  const loose = bench.tray.filter((well) => well.captive !== true);
-  const layers = new Set(loose.filter((well) => well.difference !== 'none').map((well) => well.layer));
-  if (bench.tray.length === 0)
-    return <p className="state">The tray is empty: each group of screws gets a well of its own.</p>;
-  return (
-    <p className="tray-sum">
-      {tally(loose.map((well) => well.count))} in the tray.
-      {layers.size > 0 &&
-        ` Lengths differ in ${[...layers].join(', ')}: a long one in a short hole marks what is behind.`}
-    </p>
-  );
-}
-
-/** The well whose screws go back next. */
-function wellBack(closing: Schemas['ClosingView']): number | null {
-  const step = closing.steps.find((one) => !one.done);
-  return step?.wells.find((well) => well.returned === null)?.number ?? null;
-}
-
-function returnedWells(closing: Schemas['ClosingView'] | null): ReadonlySet<number> {
-  const wells = (closing?.steps ?? []).flatMap((step) => step.wells);
-  return new Set(
-    wells.filter((well) => well.returned !== null && well.returned === well.expected).map((well) => well.number),
-  );
-}
-
 /** F1 and redo, which are the same in every house. */
 function useOtherKeys({ onKeys, onRedo }: { onKeys: () => void; onRedo: () => void }) {
   const latest = useRef({ onKeys, onRedo });
@@ -858,7 +813,7 @@ function useOtherKeys({ onKeys, onRedo }: { onKeys: () => void; onRedo: () => vo
 }
 
 /** The steps are where they were left; a new one brings the list to its end. */
-function useScroll(kept: number, count: number, onScroll: (scroll: number) => void) {
+function useScroll(kept: number, count: number, shown: boolean, onScroll: (scroll: number) => void) {
   const scroller = useRef<HTMLDivElement>(null);
   const latest = useRef(onScroll);
   const known = useRef<number | null>(null);
@@ -889,6 +844,6 @@ function useScroll(kept: number, count: number, onScroll: (scroll: number) => vo
       observer.disconnect();
       element.removeEventListener('scrollend', onEnd);
     };
-  });
+  }, [shown]);
   return scroller;
 }

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { memo, type ReactNode, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
+import { memo, type ReactNode, useEffect, useRef } from 'react';
 import type { BenchView, Effort, Photo, Schemas, Step } from '../../api/client';
 import { clock, minutes } from '../../format';
 import { describe } from '../../record/actions';
@@ -26,9 +26,8 @@ interface Props extends Commands {
   chosen: string | null;
 }
 
-/** The steps in the order carried out: the last one large, the chosen one with what can be done to it. */
-export function StepList({ steps, efforts, photos, bench, chosen, onChoose, ...commands }: Props) {
-  const steady = useSteady({ ...commands, onChoose });
+/** The steps in the order carried out: the last one large, the chosen one with what can be done to it. A key in the line draws none anew. */
+export const StepList = memo(function StepList({ steps, efforts, photos, bench, chosen, ...commands }: Props) {
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
     if (location.hash !== '') list.current?.querySelector('.chosen')?.scrollIntoView({ block: 'center' });
@@ -46,33 +45,12 @@ export function StepList({ steps, efforts, photos, bench, chosen, onChoose, ...c
           early={bench.early}
           photos={photos}
           chosen={chosen === step.id}
-          {...steady}
+          {...commands}
         />
       ))}
     </ol>
   );
-}
-
-/** Commands that stay the same from one drawing to the next and do what the last ones do: a key in the line draws no step anew. */
-function useSteady(commands: Commands): Commands {
-  const latest = useRef(commands);
-  useLayoutEffect(() => {
-    latest.current = commands;
-  });
-  return useMemo(
-    () => ({
-      onEdit: (...step) => latest.current.onEdit(...step),
-      onInsertBefore: (...step) => latest.current.onInsertBefore(...step),
-      onMove: (...step) => latest.current.onMove(...step),
-      onSplit: (...step) => latest.current.onSplit(...step),
-      onMerge: (...step) => latest.current.onMerge(...step),
-      onRemove: (...step) => latest.current.onRemove(...step),
-      onSurprise: (...step) => latest.current.onSurprise(...step),
-      onChoose: (...step) => latest.current.onChoose(...step),
-    }),
-    [],
-  );
-}
+});
 
 interface StepProps extends Commands {
   step: Step;

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import type { BenchView, LineView, Schemas } from '../../api/client';
 import { clock } from '../../format';
 import { Numeric } from '../../record/fields';
@@ -7,12 +7,15 @@ import { label } from '../../words';
 
 type Happened = Schemas['StopwatchEvent'];
 
-interface Props {
+export interface WatchCommands {
+  onStopwatch: (happened: Happened) => void;
+  onCorrect: (seconds: number) => void;
+}
+
+interface Props extends WatchCommands {
   bench: BenchView;
   reading: LineView | null;
   lapKey: string;
-  onStopwatch: (happened: Happened) => void;
-  onCorrect: (seconds: number) => void;
 }
 
 /** The path of layers, the tool in hand, and the stopwatch. */
@@ -70,14 +73,12 @@ function Ticking({ seconds, runs }: { seconds: number; runs: boolean }) {
   return <>{clock(seconds + (runs ? since : 0))}</>;
 }
 
-interface WatchProps {
+interface WatchProps extends WatchCommands {
   watch: Schemas['StopwatchView'];
   lapKey: string;
-  onStopwatch: (happened: Happened) => void;
-  onCorrect: (seconds: number) => void;
 }
 
-function Watch({ watch, lapKey, onStopwatch, onCorrect }: WatchProps) {
+const Watch = memo(function Watch({ watch, lapKey, onStopwatch, onCorrect }: WatchProps) {
   const [correcting, setCorrecting] = useState(false);
   const [seconds, setSeconds] = useState<number | null>(null);
   const working = watch.state === 'working';
@@ -129,4 +130,4 @@ function Watch({ watch, lapKey, onStopwatch, onCorrect }: WatchProps) {
       )}
     </div>
   );
-}
+});
