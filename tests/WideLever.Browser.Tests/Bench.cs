@@ -188,43 +188,43 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
         Find("main h1, main h2");
     }
 
-    public IWebElement Find(string css) => Until(() => (IWebElement?)Driver.ExecuteScript(
-        """
-        return [...document.querySelectorAll(arguments[0])].find((one) => one.getClientRects().length > 0 && one.checkVisibility({ opacityProperty: true, visibilityProperty: true })) ?? null;
-        """, css), css);
+    public IWebElement Find(string css) => UntilSeen<IWebElement>("[...document.querySelectorAll(asked[0])].find(isSeen)", css, css);
 
     /// <summary>A button, link or other thing to press, by its text or its name.</summary>
-    public IWebElement Named(string name, string within = "") => Until(
-        () => (IWebElement?)Driver.ExecuteScript(ByName, $"{within} button, {within} a, {within} [role=link]", name), $"{within} {name}");
+    public IWebElement Named(string name, string within = "") => UntilSeen<IWebElement>(ByName, $"{within} {name}", Pressed(within), name);
 
-    /// <summary>By its whole text, by the text before a count on a line of its own, or by the name that is read out; asked in one go, for a page has many.</summary>
+    private static string Pressed(string within) => $"{within} button, {within} a, {within} [role=link]";
+
+    /// <summary>By its whole text, by the text before a count on a line of its own, or by the name that is read out.</summary>
     private const string ByName =
         """
-        for (const element of document.querySelectorAll(arguments[0])) {
-          if (element.getClientRects().length === 0 || !element.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
-          const text = (element.innerText ?? element.textContent).trim();
-          if (text.replaceAll('\n', '') === arguments[1] || text.split('\n')[0] === arguments[1] || element.getAttribute('aria-label') === arguments[1]) return element;
-        }
-        return null;
+        [...document.querySelectorAll(asked[0])].find((one) => {
+          if (!isSeen(one)) return false;
+          const text = (one.innerText ?? one.textContent).trim();
+          return text.replaceAll('\n', '') === asked[1] || text.split('\n')[0] === asked[1] || one.getAttribute('aria-label') === asked[1];
+        })
         """;
 
+    /// <summary>Presses it where a person would: in its middle, once it is in view, at rest, and nothing lies over it.</summary>
     public void Press(string name, string within = "")
     {
-        for (var tries = 0; ; tries++)
-        {
-            try
-            {
-                var element = Named(name, within);
-                Driver.ExecuteScript("arguments[0].scrollIntoView({block: 'center'})", element);
-                element.Click();
-                return;
-            }
-            catch (Exception exception) when (tries < 20 && exception is StaleElementReferenceException or ElementClickInterceptedException)
-            {
-                // The page drew itself anew, or a dialog is still opening: a person would press a moment later.
-                Thread.Sleep(100);
-            }
-        }
+        var point = UntilSeen<IReadOnlyList<object>>(
+            $$"""
+            (() => {
+              const one = {{ByName}};
+              if (one === undefined) return null;
+              one.scrollIntoView({ block: 'center' });
+              const box = one.getClientRects()[0], x = Math.floor(box.x + box.width / 2), y = Math.floor(box.y + box.height / 2);
+              const came = last;
+              last = `${x} ${y}`;
+              return came === last && one.contains(document.elementFromPoint(x, y)) ? [x, y] : null;
+            })()
+            """, $"{within} {name}, to be pressed", Pressed(within), name);
+        // At once: what lies there may move with the next answer.
+        var (mouse, pressed) = (new PointerInputDevice(PointerKind.Mouse), new ActionBuilder());
+        pressed.AddAction(mouse.CreatePointerMove(CoordinateOrigin.Viewport, (int)(long)point[0], (int)(long)point[1], TimeSpan.Zero))
+            .AddAction(mouse.CreatePointerDown(MouseButton.Left)).AddAction(mouse.CreatePointerUp(MouseButton.Left));
+        Driver.PerformActions(pressed.ToActionSequenceList());
     }
 
     /// <summary>Types into the field of a name.</summary>
@@ -247,19 +247,19 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
         foreach (var run in keys.Split('⇥').SelectMany((run, i) => i == 0 ? [run] : new[] { "⇥", run }).Where(run => run.Length > 0))
         {
             if (run == "⇥")
-                Until(() => Driver.FindElements(By.CssSelector(".completion.chosen")).FirstOrDefault(), "a completion");
+                Find(".completion.chosen");
             line.SendKeys(run == "⇥" ? Keys.Tab : run.Replace("⏎", Keys.Enter, StringComparison.Ordinal));
         }
         if (keys.EndsWith('⏎'))
-            Until(() => line.GetAttribute("value") == "" ? this : null, $"the line \"{keys}\" to be committed");
+            UntilSeen<object>("document.querySelector('[data-line]')?.value === ''", $"the line \"{keys}\" to be committed");
     }
 
     /// <summary>Presses keys one by one on whatever has the focus, and counts them.</summary>
     public void Keyed(string keys)
     {
         KeysPressed += keys.Length;
-        foreach (var key in keys)
-            new Actions(Driver).SendKeys($"{key}").Perform();
+        if (keys != "")
+            new Actions(Driver).SendKeys(keys).Perform();
     }
 
     /// <summary>The cell of the parts grid that has the focus, such as <c>ssd 3</c>; empty: none.</summary>
@@ -268,8 +268,8 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
     /// <summary>Goes to a cell of the parts grid by arrows.</summary>
     public void ToCell(string row, string column)
     {
-        var rows = Driver.FindElements(By.CssSelector(".parts-grid [data-cell$=' 0']")).Select(one => one.GetAttribute("data-cell")!.Split(' ')[0]).ToList();
-        var columns = Driver.FindElements(By.CssSelector(".parts-grid thead th")).Select(head => head.Text).Skip(1).ToList();
+        var rows = Each(".parts-grid [data-cell$=' 0']", "one.dataset.cell.split(' ')[0]").ToList();
+        var columns = Each(".parts-grid thead th", "one.innerText.trim()").Skip(1).ToList();
         var (down, right) = (rows.IndexOf(row) - rows.IndexOf(Cell.Split(' ')[0]), columns.IndexOf(column) - int.Parse(Cell.Split(' ')[1], CultureInfo.InvariantCulture));
         Keyed(string.Concat(Enumerable.Repeat(down < 0 ? Keys.ArrowUp : Keys.ArrowDown, Math.Abs(down))));
         // A row of what is not seen has one cell alone.
@@ -303,15 +303,36 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
         new Actions(Driver).SendKeys(Keys.Enter).Perform();
     }
 
-    public string Text(string css = "main") => Find(css).Text;
+    public string Text(string css = "main") => (string)UntilSeen<IReadOnlyList<object>>("[...document.querySelectorAll(asked[0])].filter(isSeen).slice(0, 1).map(readIn)", css, css)[0];
 
-    public void WaitForText(string text, string css = "body") => Until(() => IsRead(text, css) ? this : null, $"\"{text}\" in {css}");
+    public void WaitForText(string text, string css = "body") => UntilSeen<object>("isRead(asked[0], asked[1])", $"\"{text}\" in {css}", text, css);
 
-    public void WaitForGone(string text, string css) => Until(() => IsRead(text, css) ? null : this, $"no \"{text}\" in {css}");
+    public void WaitForGone(string text, string css) => UntilSeen<object>("!isRead(asked[0], asked[1])", $"no \"{text}\" in {css}", text, css);
 
-    /// <summary>Whether a text can be read in any element of a selector; asked in one go, for a whole page is long.</summary>
-    private bool IsRead(string text, string css) => (bool)Driver.ExecuteScript(
-        "return [...document.querySelectorAll(arguments[1])].some((one) => one.innerText.replaceAll('\\u00a0', ' ').includes(arguments[0]))", text, css)!;
+    /// <summary>
+    /// Waits in the page until something is found there. Asked from outside, every look costs a dozen messages between driver and browser.
+    /// </summary>
+    /// <param name="look">What is looked for, as JavaScript over <c>asked</c>; nothing, false and what is empty are not there yet.</param>
+    /// <param name="what">The same in words.</param>
+    /// <param name="asked">What it is asked with.</param>
+    private T UntilSeen<T>(string look, string what, params object[] asked) where T : class => Until(
+        () => Driver.ExecuteAsyncScript(
+            $$"""
+            const asked = [...arguments], done = asked.pop(), until = performance.now() + 1000;
+            let last;
+            const isSeen = (one) => one.getClientRects().length > 0 && one.checkVisibility({ opacityProperty: true, visibilityProperty: true });
+            const readIn = (one) => (one.innerText ?? one.textContent).replace(/[\u00a0\t]/g, ' ').replace(/\n{2,}/g, '\n').trim();
+            const bare = (text) => text.replace(/\s/g, '').toLowerCase();
+            // What is not in the document at all is not looked for in what can be read: that needs the page to be laid out.
+            const isRead = (text, css) => [...document.querySelectorAll(css)].some((one) => bare(one.textContent).includes(bare(text)) && one.innerText.replaceAll('\u00a0', ' ').includes(text));
+            const look = () => {{look}};
+            (function again() {
+              const found = look();
+              const there = found && found.length !== 0;
+              if (there || performance.now() > until) done(there ? found : null);
+              else setTimeout(again, 40);
+            })();
+            """, asked) as T, what);
 
     /// <summary>The drawing that a chart's button would save; it is caught on its way to the disk.</summary>
     public string SavedDrawing(string within = "")
@@ -378,27 +399,33 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
     public IReadOnlyList<string> Complaints() =>
         [.. Driver.Manage().Logs.GetLog(LogType.Browser).Select(entry => entry.Message).Where(message => !message.Contains("Applying inline style", StringComparison.Ordinal))];
 
-    public void WaitForValue(string line) => Until(() => Find("[data-line]").GetAttribute("value") == line ? this : null, $"the line \"{line}\"");
+    public void WaitForValue(string line) => UntilSeen<object>("document.querySelector('[data-line]')?.value === asked[0]", $"the line \"{line}\"", line);
 
     /// <summary>Waits until so many steps are logged.</summary>
-    public void Steps(int count) => Until(() => Driver.FindElements(By.CssSelector(".logged")).Count == count ? this : null, $"{count} steps");
+    public void Steps(int count) => UntilSeen<object>("document.querySelectorAll('.logged').length === asked[0]", $"{count} steps", count);
 
     /// <summary>Opens a logged step to what can be done to it.</summary>
     public void Step(string title)
     {
-        (Until(() => Driver.FindElements(By.CssSelector(".logged-head")).FirstOrDefault(head => head.FindElement(By.CssSelector(".logged-title")).Text == title), title) is var head && head.GetAttribute("aria-expanded") == "false" ? head : null)?.Click();
+        var head = UntilSeen<IWebElement>("[...document.querySelectorAll('.logged-head')].find((one) => one.querySelector('.logged-title').innerText.trim() === asked[0])", title, title);
+        if (head.GetDomAttribute("aria-expanded") == "false")
+            head.Click();
         Find(".step-tools");
     }
 
-    public IReadOnlyList<string> Titles() => [.. Driver.FindElements(By.CssSelector(".logged-title")).Select(title => title.Text)];
+    public IReadOnlyList<string> Titles() => Each(".logged-title", "one.innerText.trim()");
+
+    /// <summary>A text of each element of a selector, asked in one go.</summary>
+    private IReadOnlyList<string> Each(string css, string text) =>
+        [.. ((IEnumerable<object>)Driver.ExecuteScript($"return [...document.querySelectorAll(arguments[0])].map((one) => {text})", css)!).Cast<string>()];
 
     /// <summary>Shows a panel beside the steps.</summary>
-    public void Tab(string panel) => Until(() => Driver.FindElements(By.CssSelector(".panel-tab")).FirstOrDefault(tab => tab.Text.StartsWith(panel, StringComparison.Ordinal)), panel).Click();
+    public void Tab(string panel) => UntilSeen<IWebElement>("[...document.querySelectorAll('.panel-tab')].find((one) => one.innerText.trim().startsWith(asked[0]))", panel, panel).Click();
 
     /// <summary>A row of what is missing, with the focus on it.</summary>
     public IWebElement Row(string text)
     {
-        var row = Until(() => Driver.FindElements(By.CssSelector("[data-row]")).FirstOrDefault(one => one.Text.Contains(text, StringComparison.Ordinal)), text);
+        var row = UntilSeen<IWebElement>("[...document.querySelectorAll('[data-row]')].find((one) => readIn(one).includes(asked[0]))", text, text);
         Driver.ExecuteScript("arguments[0].scrollIntoView({block: 'center'}); arguments[0].focus()", row);
         return row;
     }
@@ -417,12 +444,20 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
         """, Convert.ToBase64String(file));
 
     public void WaitForPhotos(int count) =>
-        Until(() => Driver.FindElements(By.CssSelector(".panel-tab")).FirstOrDefault(tab => tab.Text.Replace("\n", " ", StringComparison.Ordinal).Contains($"Photos {count}", StringComparison.Ordinal)), $"{count} photos");
+        UntilSeen<object>("[...document.querySelectorAll('.panel-tab')].some((one) => readIn(one).replace(/\\s+/g, ' ').includes(asked[0]))", $"{count} photos", $"Photos {count}");
 
     public T Until<T>(Func<T?> find, string what) where T : class
     {
-        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(15)) { PollingInterval = TimeSpan.FromMilliseconds(50), Message = $"waited for {what} at {Driver.Url}" };
-        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException));
-        return wait.Until(_ => find())!;
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(15)) { PollingInterval = TimeSpan.FromMilliseconds(50) };
+        // The page drew itself anew, or another one came, while it was looked at.
+        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(JavaScriptException));
+        try
+        {
+            return wait.Until(_ => find())!;
+        }
+        catch (WebDriverTimeoutException exception)
+        {
+            throw new WebDriverTimeoutException($"waited for {what} at {Driver.Url}", exception);
+        }
     }
 }
