@@ -105,6 +105,7 @@ export function MissingPanel({
               onBlur={(event) => {
                 if (!(list.current?.contains(event.relatedTarget) ?? false)) inHand.current = null;
               }}
+              // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
               tabIndex={i === 0 ? 0 : -1}
               className={one.usual ? '' : 'unusual'}
               onKeyDown={onKeyDown}
