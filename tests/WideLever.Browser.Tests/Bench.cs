@@ -205,8 +205,8 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
         })
         """;
 
-    /// <summary>Presses it where a person would: in its middle, once it is in view, at rest, and nothing lies over it.</summary>
-    public void Press(string name, string within = "")
+    /// <summary>Presses it where a person would: in its middle, once it is in view, at rest, and nothing lies over it. Where it moved away under the pointer, with an answer that came, it is pressed again.</summary>
+    public void Press(string name, string within = "") => Until(() =>
     {
         var point = UntilSeen<IReadOnlyList<object>>(
             $$"""
@@ -217,15 +217,19 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
               const box = one.getClientRects()[0], x = Math.floor(box.x + box.width / 2), y = Math.floor(box.y + box.height / 2);
               const came = last;
               last = `${x} ${y}`;
-              return came === last && one.contains(document.elementFromPoint(x, y)) ? [x, y] : null;
+              if (came !== last || !one.contains(document.elementFromPoint(x, y))) return null;
+              window.pressed = false;
+              window.addEventListener('click', (event) => (window.pressed ||= one.contains(event.target)), { capture: true, once: true });
+              return [x, y];
             })()
             """, $"{within} {name}, to be pressed", Pressed(within), name);
-        // At once: what lies there may move with the next answer.
-        var (mouse, pressed) = (new PointerInputDevice(PointerKind.Mouse), new ActionBuilder());
-        pressed.AddAction(mouse.CreatePointerMove(CoordinateOrigin.Viewport, (int)(long)point[0], (int)(long)point[1], TimeSpan.Zero))
+        var (mouse, press) = (new PointerInputDevice(PointerKind.Mouse), new ActionBuilder());
+        press.AddAction(mouse.CreatePointerMove(CoordinateOrigin.Viewport, (int)(long)point[0], (int)(long)point[1], TimeSpan.Zero))
             .AddAction(mouse.CreatePointerDown(MouseButton.Left)).AddAction(mouse.CreatePointerUp(MouseButton.Left));
-        Driver.PerformActions(pressed.ToActionSequenceList());
-    }
+        Driver.PerformActions(press.ToActionSequenceList());
+        // Of a page that is gone with the press nothing is known, and it was pressed.
+        return (bool)Driver.ExecuteScript("return window.pressed !== false")! ? this : null;
+    }, $"{within} {name}, pressed");
 
     /// <summary>Types into the field of a name.</summary>
     public void Type(string field, string text)
