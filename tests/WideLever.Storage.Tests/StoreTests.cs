@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Text;
 using Dapper;
 using Microsoft.Data.Sqlite;
@@ -410,8 +411,13 @@ public sealed class StoreTests : IDisposable
         File.WriteAllText(broken, "half");
         using (var connection = Connect())
             connection.Execute("DELETE FROM SchemaVersions WHERE ScriptName LIKE '%0005%'");
+        var created = new ConcurrentQueue<string>();
+        using var watcher = new FileSystemWatcher(folder.Backups) { EnableRaisingEvents = true };
+        watcher.Created += (_, made) => created.Enqueue(made.Name!);
         // The migration fails, for the tables are there already; the copy before it is whole.
         Should.Throw<InvalidDataException>(Reopen);
+        SpinWait.SpinUntil(() => !created.IsEmpty, TimeSpan.FromSeconds(10)).ShouldBeTrue();
+        created.ShouldAllBe(name => name.Contains(".db.part"), "a kill in the middle leaves nothing under a backup's name");
         File.Exists(broken).ShouldBeFalse();
         using var copy = new SqliteConnection($"Data Source={Directory.GetFiles(folder.Backups).ShouldHaveSingleItem()};Pooling=False");
         copy.Open();
