@@ -30,11 +30,10 @@ interface Props {
 /** The sorting tray: a strip of wells in the order of opening. */
 export function Tray({ wells, coming, returned = new Set(), inHand }: Props) {
   const tray = useRef<HTMLOListElement>(null);
-  const position = [...wells, ...coming].findIndex((well) => well.number === inHand);
-  const count = wells.length + coming.length;
   useEffect(() => {
+    const position = [...wells, ...coming].findIndex((well) => well.number === inHand);
     tray.current?.children.item(position)?.scrollIntoView({ block: 'nearest' });
-  }, [position, count]);
+  }, [wells, coming, inHand]);
   return (
     <ol className="tray" aria-label="Sorting tray" ref={tray}>
       {wells.map((well) => (

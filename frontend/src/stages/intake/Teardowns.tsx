@@ -41,7 +41,7 @@ export function Teardowns({ unit }: { unit: Unit }) {
           {unit.teardowns.map((one) => (
             <tr key={one.id}>
               <th scope="row">{one.bench ?? <code>{one.id}</code>}</th>
-              <td>{one.date}</td>
+              <td className="figure">{one.date}</td>
               <td>{one.steps}</td>
               {one.faults[0] === undefined ? (
                 [one.repair, one.upgrade].map((index, i) => (
