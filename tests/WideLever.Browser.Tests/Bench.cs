@@ -243,7 +243,7 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
     /// <summary>Keys pressed in the step line.</summary>
     public int KeysPressed { get; private set; }
 
-    /// <summary>Types into the step line key by key, counting; ⇥ takes the completion once one shows, ⏎ commits.</summary>
+    /// <summary>Types into the step line key by key, counting; ⇥ takes the completion once one shows, ⏎ sends the line off, which is on its way as it returns.</summary>
     public void Line(string keys)
     {
         var line = Find("[data-line]");

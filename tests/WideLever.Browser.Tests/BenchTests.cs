@@ -138,6 +138,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         using var window = OpenFresh(unitId);
         foreach (var line in WorkedExample)
             window.Line(line);
+        window.Steps(example["steps"]!.AsArray().Count);
         var stored = await RecordAsync(unitId);
         stored["layers"]!.ToJsonString().ShouldBe(example["layers"]!.ToJsonString());
         Plain(stored).ShouldBe(Plain(example));
@@ -366,6 +367,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         // The time of logging is not work.
         Thread.Sleep(2_500);
         window.Line("2 clips⏎");
+        window.Steps(1);
         window.WaitForText("at work, logging 0:0", ".watch");
         var first = (double)(await RecordAsync(unitId))["steps"]![0]!["observedSeconds"]!;
         first.ShouldBeInRange(2, 4);
@@ -376,6 +378,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Press("Pause", ".watch");
         window.WaitForText("paused", ".watch");
         window.Line("3 clips⏎");
+        window.Steps(2);
         ((double)(await RecordAsync(unitId))["steps"]![1]!["observedSeconds"]!).ShouldBeInRange(31, 34);
         // It is where it was after a reload.
         window.Go($"/units/{unitId}/bench");
@@ -451,6 +454,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Line("8 ph0 m2x5, 2 ph0 m2x9 under foot, lift cover > inside⏎");
         window.Line("wire off⏎");
         window.Line("4 ph0 m2x4, lift = battery after 2 tighten \"1 3\", \"2 4\"⏎");
+        window.Steps(3);
         window.WaitForText("PH0, M2 × 9 longer", ".tray");
         window.Press("Put it back together");
         window.WaitForText("Put back: Take battery out", ".closing");
