@@ -31,13 +31,15 @@ type Sheet = (typeof sheets)[number]['sheet'];
 interface Props {
   document: RubricDocument;
   functions: Schemas['ValueFunction'][];
-  onChange: (document: RubricDocument) => void;
+  /** Changes of the same gesture follow each other and are one, such as the places that a drag goes through. */
+  onChange: (document: RubricDocument, gesture?: symbol) => void;
 }
 
 /** Every table, threshold, weight and school of a rubric. */
 export function Editor({ document, functions, onChange }: Props) {
   const [sheet, setSheet] = useState<Sheet>('weights');
-  const set = (place: Place, value: RubricValue) => onChange(withValue(document, place, value));
+  const set = (place: Place, value: RubricValue, gesture?: symbol) =>
+    onChange(withValue(document, place, value), gesture);
   return (
     <section className="card rubric-editor" aria-label="The rules">
       <Tabs
@@ -70,14 +72,19 @@ export function Editor({ document, functions, onChange }: Props) {
 
 interface SheetProps {
   document: RubricDocument;
-  set: (place: Place, value: RubricValue) => void;
+  set: (place: Place, value: RubricValue, gesture?: symbol) => void;
 }
 
 function WeightSheet({ document, set }: SheetProps) {
   return ['repair', 'upgrade', 'criteria', 'upgradeCriteria', 'accessCriteria', 'combined'].map((at) => {
     const weights = document[at];
     return isTable(weights) ? (
-      <WeightTable key={at} at={at} weights={weights as Weights} onChange={(fresh) => set([at], fresh)} />
+      <WeightTable
+        key={at}
+        at={at}
+        weights={weights as Weights}
+        onChange={(fresh, gesture) => set([at], fresh, gesture)}
+      />
     ) : null;
   });
 }

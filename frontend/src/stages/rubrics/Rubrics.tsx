@@ -185,8 +185,8 @@ interface SheetProps {
   onKept: (choice: Choice) => void;
 }
 
-/** What follows within so many milliseconds belongs to the same change. */
-const oneChange = 500;
+/** The name as it is typed: one change, however many letters it took. */
+const naming = Symbol('name');
 
 function Sheet({ base, original, document, changed, revisions, onChange, onDrop, onKept }: SheetProps) {
   const client = useQueryClient();
@@ -212,18 +212,17 @@ function Sheet({ base, original, document, changed, revisions, onChange, onDrop,
   const use = useChange(() => take(api.POST('/api/rubrics/use', { body: base })));
   const faults = reading.data?.faults ?? [];
   const isInUse = revisions.some((one) => one.inUse && one.name === base.name && one.revision === base.revision);
-  // A drag is one change, however many places it went through.
-  const changedAt = useRef(Number.NEGATIVE_INFINITY);
-  const change = (fresh: RubricDocument) => {
-    const now = performance.now();
-    if (now - changedAt.current > oneChange) setPast([...past, document].slice(-200));
-    changedAt.current = now;
+  // A drag is one change, however many places it went through and however long it took.
+  const lastGesture = useRef<symbol>(undefined);
+  const change = (fresh: RubricDocument, gesture?: symbol) => {
+    if (gesture === undefined || gesture !== lastGesture.current) setPast([...past, document].slice(-200));
+    lastGesture.current = gesture;
     onChange(fresh);
   };
   const undo = () => {
     const last = past[past.length - 1];
     if (last === undefined) return;
-    changedAt.current = Number.NEGATIVE_INFINITY;
+    lastGesture.current = undefined;
     setPast(past.slice(0, -1));
     if (original !== undefined && JSON.stringify(last) === JSON.stringify(original)) onDrop();
     else onChange(last);
@@ -238,7 +237,7 @@ function Sheet({ base, original, document, changed, revisions, onChange, onDrop,
             <Input
               aria-label="Name of the rubric"
               value={name}
-              onChange={(event) => change({ ...document, name: event.target.value })}
+              onChange={(event) => change({ ...document, name: event.target.value }, naming)}
             />
           </div>
           {changed ? (
@@ -271,6 +270,7 @@ function Sheet({ base, original, document, changed, revisions, onChange, onDrop,
                 <Button
                   onClick={() => {
                     setPast([]);
+                    lastGesture.current = undefined;
                     onDrop();
                   }}
                 >

@@ -8,7 +8,7 @@ import { useWidth } from '../../charts/useWidth';
 interface Props {
   at: string;
   weights: Weights;
-  onChange: (weights: Weights) => void;
+  onChange: (weights: Weights, gesture?: symbol) => void;
 }
 
 /** The weights of one table: a bar whose borders can be moved, and a number for each; the sum stays unless it is let go. */
@@ -49,9 +49,11 @@ function WeightBar({
 }: {
   weights: Weights;
   sum: number;
-  onChange: (weights: Weights) => void;
+  onChange: (weights: Weights, gesture: symbol) => void;
 }) {
-  const drag = useRef<{ left: string; right: string; x: number; from: Weights; scale: number } | null>(null);
+  const drag = useRef<{ left: string; right: string; x: number; from: Weights; scale: number; gesture: symbol } | null>(
+    null,
+  );
   const [drawing, wide] = useWidth(200);
   const keys = Object.keys(weights);
   if (sum <= 0) return <p className="note">Every weight is zero.</p>;
@@ -75,14 +77,14 @@ function WeightBar({
     const [left, right] = [segments[nearest - 1]?.key, segments[nearest]?.key];
     if (left === undefined || right === undefined) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { left, right, x: at, from: weights, scale };
+    drag.current = { left, right, x: at, from: weights, scale, gesture: Symbol('drag') };
   };
   const onMove = (event: PointerEvent<SVGSVGElement>) => {
     const held = drag.current;
     if (held === null) return;
     const box = event.currentTarget.getBoundingClientRect();
     const by = (((event.clientX - box.left) * held.scale - held.x) / wide) * sum;
-    onChange(moved(held.from, held.left, held.right, Math.round(by * 10) / 10));
+    onChange(moved(held.from, held.left, held.right, Math.round(by * 10) / 10), held.gesture);
   };
   return (
     <svg
