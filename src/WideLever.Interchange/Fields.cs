@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using WideLever.Core.Records;
 using JsonValue = WideLever.Interchange.JsonTree.JsonValue;
 
@@ -92,6 +93,7 @@ internal sealed class Fields
     /// <summary>A span of counts that must be there.</summary>
     public Count RequiredSpan(string name)
     {
+        shape?.Span(name);
         if (!HasRequired(name, out var value))
             return Core.Records.Count.One;
         if (value.ValueKind == JsonValueKind.Array)
@@ -120,6 +122,9 @@ internal sealed class Fields
                 faults.TellUnknown(At(Shown(name ?? "?")), "unrecognised field", name ?? "", names);
         }
     }
+
+    /// <summary>Whether a field is left out. Of the fields that are noted down none is.</summary>
+    public bool Lacks(string name) => shape is null && !Peek(name, out _);
 
     /// <summary>A field that is asked for elsewhere.</summary>
     public bool Peek(string name, out JsonValue value)
@@ -315,6 +320,20 @@ internal sealed class Fields
         return 1;
     }
 
+    /// <summary>One of a few whole numbers.</summary>
+    public int RequiredWhole(string name, params IReadOnlyList<int> of)
+    {
+        if (shape is not null)
+            shape.Field(name, new JsonObject { ["enum"] = new JsonArray([.. of.Select(one => (JsonNode)one)]) }, required: true);
+        else if (!HasRequired(name, out var value))
+            return of[0];
+        else if (Whole(name, value) is { } whole && of.Contains(whole))
+            return whole;
+        else if (value.ValueKind == JsonValueKind.Number)
+            Add(At(name), $"must be {string.Join(", ", of.SkipLast(1))} or {of[^1]}");
+        return of[0];
+    }
+
     /// <summary>A count: a whole number, a span of two, or null where it is unknown; left out it is one.</summary>
     public Count? Count(string name)
     {
@@ -445,12 +464,44 @@ internal sealed class Fields
         return items;
     }
 
-    public IReadOnlyList<T> Words<T>(string name) where T : struct, Enum
+    /// <summary>Words that may be left out.</summary>
+    /// <param name="name">The field.</param>
+    /// <param name="of">Those of them that the rules let stand here; the reader takes any, and <see cref="Core.Rubrics.RubricValidation"/> says which not.</param>
+    public IReadOnlyList<T> Words<T>(string name, IEnumerable<T>? of = null) where T : struct, Enum
     {
         if (shape is null)
             return [.. List(name, (value, at) => Word<T>(at, value)).OfType<T>()];
-        shape.Words(name, WordList.Of<T>());
+        shape.Words(name, of is null ? WordList.Of<T>() : [.. of.Select(one => one.Word())]);
         return [];
+    }
+
+    /// <summary>So many numbers in a list; null: there is none, and it is told what is wrong.</summary>
+    /// <param name="name">The field.</param>
+    /// <param name="count">How many.</param>
+    /// <param name="what">The list in words, such as <c>a list of two numbers</c>.</param>
+    /// <param name="required">Whether it must be there.</param>
+    public IReadOnlyList<double>? Numbers(string name, int count, string what, bool required)
+    {
+        shape?.Numbers(name, count, required);
+        if (!(required ? HasRequired(name, out var value) : HasOwn(name, out value)) || !IsList(name, value))
+            return null;
+        if (value.Count == count)
+            return List(name, value, (item, at) => Number(at, item) ?? 1);
+        Add(At(name), $"must be {what}");
+        return null;
+    }
+
+    /// <summary>A list that must name every word.</summary>
+    public void EveryWord<T>(string name) where T : struct, Enum
+    {
+        if (shape is not null)
+        {
+            shape.EveryWord(name, WordList.Of<T>());
+            return;
+        }
+        var words = List(name, (value, at) => Word<T>(at, value));
+        foreach (var missing in Enum.GetValues<T>().Where(one => !words.Contains(one)))
+            Add(At(name), $"\"{missing.Word()}\" is missing");
     }
 
     private static string Definition<T>() => JsonNamingPolicy.CamelCase.ConvertName(typeof(T).Name);

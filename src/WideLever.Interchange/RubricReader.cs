@@ -99,9 +99,9 @@ public static class RubricReader
 
     private static WordTable<Verb, Count> UnknownCounts(Fields parent)
     {
-        if (!parent.Peek("unknownCount", out _))
+        if (parent.Lacks("unknownCount"))
             return House.UnknownCount;
-        var fields = parent.RequiredObject("unknownCount");
+        var fields = parent.Object("unknownCount");
         var counts = new WordTable<Verb, Count>(verb => fields.RequiredSpan(verb.Word()));
         fields.End();
         return counts;
@@ -111,19 +111,17 @@ public static class RubricReader
     {
         var fields = parent.Object("openCeiling");
         var ceilings = new List<KeyValuePair<PartKind, OpenCeiling>>();
-        foreach (var kind in RubricKinds.Headroom.Where(kind => fields.Peek(kind.Word(), out _)))
+        foreach (var kind in RubricKinds.Headroom.Where(kind => !fields.Lacks(kind.Word())))
         {
-            var numbers = fields.RequiredList(kind.Word(), (value, at) => fields.Number(at, value) ?? 1);
-            if (numbers.Count != 3)
-                fields.Add(fields.At(kind.Word()), "must be a list of three numbers: the least, what it is taken for, the greatest");
-            else
-                ceilings.Add(new(kind, new(numbers[0], numbers[1], numbers[2])));
+            if (fields.Numbers(kind.Word(), 3, "a list of three numbers: the least, what it is taken for, the greatest", required: false) is [var least, var taken, var greatest])
+                ceilings.Add(new(kind, new(least, taken, greatest)));
         }
         fields.End(RubricKinds.Headroom.Select(kind => kind.Word()));
         return new(ceilings);
     }
 
-    private static Rubric Rubric(Fields fields)
+    /// <summary>A rubric from its fields, or what is asked of them noted down.</summary>
+    internal static Rubric Rubric(Fields fields)
     {
         var captive = fields.RequiredObject("captive");
         var mixed = fields.RequiredObject("mixedLengths");
@@ -136,7 +134,8 @@ public static class RubricReader
         var revision = fields.RequiredWhole("revision");
         if (revision < 1)
             fields.Add(fields.At("revision"), "must be a whole number from 1 up");
-        Drives(fields);
+        // They are fixed in the core.
+        fields.EveryWord<Drive>("drives");
         var rubric = new Rubric
         {
             Name = fields.RequiredText("name"),
@@ -159,7 +158,7 @@ public static class RubricReader
             ExtraBond = fields.RequiredNumber("extraBond"),
             Mountings = Numbers<Mounting>(fields, "mountings"),
             Inseparable = fields.Words<Mounting>("inseparable").ToHashSet(),
-            UnitShare = fields.Peek("unitShare", out _) ? Numbers<PartKind>(fields, "unitShare") : new WordTable<PartKind, double>(_ => 0),
+            UnitShare = fields.Lacks("unitShare") ? new WordTable<PartKind, double>(_ => 0) : Table<PartKind, double>(fields.Object("unitShare"), Number),
             Supply = Numbers<Supply>(fields, "supply"),
             OpenSupply = fields.Number("openSupply"),
             Paired = fields.RequiredNumber("paired"),
@@ -172,13 +171,13 @@ public static class RubricReader
             Criteria = Numbers<Criterion>(fields, "criteria"),
             Reach = Kinds(fields, "reach", RubricKinds.Reach, Pair),
             Repair = Kinds(fields, "repair", RubricKinds.Repair, Number),
-            MayBeAbsent = fields.Words<PartKind>("mayBeAbsent").ToHashSet(),
+            MayBeAbsent = fields.Words("mayBeAbsent", RubricKinds.Repair).ToHashSet(),
             Upgrade = Kinds(fields, "upgrade", RubricKinds.Upgrade, Number),
             UpgradeCriteria = Numbers<UpgradeCriterion>(fields, "upgradeCriteria"),
             AccessCriteria = Kinds(fields, "accessCriteria", RubricKinds.Access, Number),
             Headroom = Kinds(fields, "headroom", RubricKinds.Headroom, Pair),
             OpenCeiling = OpenCeilings(fields),
-            OwnCeiling = fields.Words<PartKind>("ownCeiling").ToHashSet(),
+            OwnCeiling = fields.Words("ownCeiling", RubricKinds.Headroom).ToHashSet(),
             Schools = Schools(fields.RequiredObject("schools")),
             Floor = fields.RequiredNumber("floor"),
             ValueFrom = fields.OwnNumber("valueFrom") ?? NeverBites,
@@ -189,14 +188,6 @@ public static class RubricReader
         foreach (var part in new[] { captive, mixed, extraTool, combined, status })
             part.End();
         return rubric;
-    }
-
-    /// <summary>The drives are fixed in the core: the list must name each once.</summary>
-    private static void Drives(Fields fields)
-    {
-        var drives = fields.Words<Drive>("drives");
-        foreach (var missing in Enum.GetValues<Drive>().Except(drives))
-            fields.Add(fields.At("drives"), $"\"{missing.Word()}\" is missing");
     }
 
     private static Times Times(Fields fields)
@@ -233,6 +224,7 @@ public static class RubricReader
     private static Dictionary<string, double> Pitches(Fields fields)
     {
         var pitches = new Dictionary<string, double>(StringComparer.Ordinal);
+        fields.Shape?.NumbersByName("pitch");
         if (fields.Has("pitch", out var table) && table.ValueKind == JsonValueKind.Object)
         {
             foreach (var (thread, value) in table.Pairs())
@@ -272,15 +264,9 @@ public static class RubricReader
         return schools;
     }
 
-    private static int Exponent(Fields fields, string name)
-    {
-        var exponent = fields.RequiredWhole(name);
-        if (exponent is not (1 or 0 or -1))
-            fields.Add(fields.At(name), "must be 1, 0 or -1");
-        return exponent;
-    }
+    private static int Exponent(Fields fields, string name) => fields.RequiredWhole(name, 1, 0, -1);
 
-    private static WordTable<T, double> Numbers<T>(Fields parent, string name) where T : struct, Enum => Table<T, double>(parent, name, Number);
+    private static WordTable<T, double> Numbers<T>(Fields parent, string name) where T : struct, Enum => Table<T, double>(parent.RequiredObject(name), Number);
 
     /// <summary>The value of an action, or its table of words.</summary>
     private static List<TValue> Each<TValue>(Fields parent, ActionRow row, Func<Fields, string, TValue> read)
@@ -293,11 +279,10 @@ public static class RubricReader
         return values;
     }
 
-    private static WordTable<T, OutBack> OutBacks<T>(Fields parent, string name) where T : struct, Enum => Table<T, OutBack>(parent, name, OutBack);
+    private static WordTable<T, OutBack> OutBacks<T>(Fields parent, string name) where T : struct, Enum => Table<T, OutBack>(parent.RequiredObject(name), OutBack);
 
-    private static WordTable<TWord, TValue> Table<TWord, TValue>(Fields parent, string name, Func<Fields, string, TValue> read) where TWord : struct, Enum
+    private static WordTable<TWord, TValue> Table<TWord, TValue>(Fields fields, Func<Fields, string, TValue> read) where TWord : struct, Enum
     {
-        var fields = parent.RequiredObject(name);
         var table = new WordTable<TWord, TValue>(word => read(fields, word.Word()));
         fields.End();
         return table;
@@ -328,11 +313,6 @@ public static class RubricReader
 
     private static Thresholds Pair(Fields fields, string name)
     {
-        var numbers = fields.RequiredList(name, (value, at) => fields.Number(at, value) ?? 1);
-        if (numbers.Count == 2)
-            return new(numbers[0], numbers[1]);
-        if (fields.Peek(name, out var value) && value.ValueKind == JsonValueKind.Array)
-            fields.Add(fields.At(name), "must be a list of two numbers");
-        return new(1, 2);
+        return fields.Numbers(name, 2, "a list of two numbers", required: true) is [var first, var second] ? new(first, second) : new(1, 2);
     }
 }

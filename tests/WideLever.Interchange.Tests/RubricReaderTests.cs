@@ -69,7 +69,7 @@ public sealed class RubricReaderTests
         { "times/unknownBondLength", "[40, 40]", "times.unknownBondLength" }, { "times/unplug/plug", "[1, 1]", "times.unplug.plug" }, { "times/lift/board/1", "1e308", "times.lift.board[1]" },
         { "combined", "{\"repair\": 0, \"upgrade\": 0}", "combined" }, { "schools/effort", "\"feel\"", "schools.effort" }, { "schools/acrossMean", "2", "schools.acrossMean" },
         { "schools/feel", "1", "schools.feel" }, { "drives/0", "\"slotted\"", "drives" }, { "inseparable/0", "\"welded\"", "inseparable[0]" }, { "mayBeAbsent/0", "\"graphics\"", "mayBeAbsent" },
-        { "status/draftBelow", "2", "status.draftBelow" }, { "resolution", "-1", "resolution" }, { "repair/frame", "1", "repair.frame" },
+        { "status/draftBelow", "2", "status.draftBelow" }, { "resolution", "-1", "resolution" }, { "smallHeads/0", "\"\"", "smallHeads" }, { "repair/frame", "1", "repair.frame" },
         { "valueFrom", "0", "valueFrom" }, { "valueFrom", "1.1", "valueFrom" }, { "valueFrom", "null", "valueFrom" }, { "unitShare/frame", "1.1", "unitShare.frame" },
         { "unitShare/frame", null, "unitShare.frame" }, { "openSupply", "2", "openSupply" }, { "openCeiling/storage", "[2, 1, 3]", "openCeiling.storage" },
         { "openCeiling/storage", "[1, 2]", "openCeiling.storage" }, { "openCeiling/memory", "[0, 1, 2]", "openCeiling.memory[0]" }, { "openCeiling/fan", "[1, 2, 3]", "openCeiling.fan" },

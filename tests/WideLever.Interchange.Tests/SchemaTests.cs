@@ -8,9 +8,43 @@ public sealed class SchemaTests
 {
     private static Task<JsonSchema> SchemaAsync(string name) => JsonSchema.FromFileAsync(Path.Combine(AppContext.BaseDirectory, "formats", $"{name}.schema.json"));
 
-    [Fact]
-    public async Task The_schema_of_a_record_is_what_its_reader_asks_for() =>
-        (await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "formats", "teardown.schema.json"))).ShouldBe(RecordShape.Schema(), "./wide-lever schema > docs/formats/teardown.schema.json");
+    public static TheoryData<string> Formats => ["teardown", "rubric", "result", "signed"];
+
+    [Theory]
+    [MemberData(nameof(Formats))]
+    public async Task A_schema_is_what_the_reader_asks_for_and_the_writer_writes(string format)
+    {
+        var stated = format switch { "teardown" => RecordShape.Schema(), "rubric" => RubricShape.Schema(), "result" => ResultShape.Schema(), _ => ResultShape.SignedSchema() };
+        (await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "formats", $"{format}.schema.json"))).ShouldBe(stated, $"./wide-lever schema {format} > docs/formats/{format}.schema.json");
+    }
+
+    [Theory]
+    [InlineData("floor", 0, false)]
+    [InlineData("floor", 0.01, true)]
+    [InlineData("floor", 1, false)]
+    [InlineData("survivalAtZero", 0, true)]
+    [InlineData("survivalAtZero", 1, false)]
+    [InlineData("clipBurden", 2, true)]
+    [InlineData("clipBurden", 2e9, false)]
+    [InlineData("paired", 1.1, false)]
+    [InlineData("valueFrom", 1, true)]
+    [InlineData("revision", 0, false)]
+    [InlineData("revision", 1.5, false)]
+    [InlineData("times.unscrew.pitch.M2", 0, false)]
+    [InlineData("times.unclip.0", -1, false)]
+    [InlineData("times.unclip.0", 0, true)]
+    [InlineData("reach.battery.0", 0, false)]
+    [InlineData("unknownCount.unscrew.0", 0, false)]
+    [InlineData("openCeiling.memory", 1, false)]
+    [InlineData("schools.acrossMean", 2, false)]
+    [InlineData("schools.acrossMean", -1, true)]
+    public async Task A_number_of_a_rubric_fits_where_the_reader_takes_it(string path, double value, bool fits)
+    {
+        var rubric = JsonNode.Parse(RubricReader.HouseBytes)!.AsObject();
+        BadInputTests.Set(rubric, path, value);
+        (await SchemaAsync("rubric")).Validate(rubric.ToJsonString()).Count.ShouldBe(fits ? 0 : 1);
+        (RubricReader.Read(System.Text.Encoding.UTF8.GetBytes(rubric.ToJsonString())).Rubric is not null).ShouldBe(fits);
+    }
 
     public static TheoryData<string> Examples => ["1-two-routes", "2-sealed-and-unsure", "3-modular", "4-edges", "5-corners", "6-partly-seen", "7-readings"];
 

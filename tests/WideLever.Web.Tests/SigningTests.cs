@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using NJsonSchema;
 using WideLever.Interchange;
 
 namespace WideLever.Web.Tests;
@@ -98,7 +99,10 @@ public sealed class SigningTests(Bench bench) : IClassFixture<Bench>
         ((string)signed["status"]!).ShouldNotBe("complete");
         ((string)(await UnitAsync(id))["signed"]!).ShouldBe("asSeen");
         ((string)(await bench.GetAsync("/api/shelf")).Body!["units"]!.AsArray().Single(one => (string)one!["id"]! == id)!["signed"]!).ShouldBe("asSeen");
-        var kinds = (await bench.GetAsync($"/api/units/{id}/signatures/{signed["number"]}")).Body!["result"]!;
+        var snapshot = (await bench.GetAsync($"/api/units/{id}/signatures/{signed["number"]}")).Body!;
+        (await JsonSchema.FromJsonAsync(ResultShape.SignedSchema(), TestContext.Current.CancellationToken)).Validate(snapshot.ToJsonString()).ShouldBeEmpty();
+        (await JsonSchema.FromJsonAsync(ResultShape.Schema(), TestContext.Current.CancellationToken)).Validate(snapshot["result"]!.ToJsonString()).ShouldBeEmpty();
+        var kinds = snapshot["result"]!;
         var open = kinds["repairKinds"]!.AsObject().Concat(kinds["upgradeKinds"]!.AsObject()).Where(kind => kind.Value!["value"] is null).Select(kind => kind.Key).Distinct();
         signed["notSeen"]!.AsArray().Select(kind => (string)kind!).ShouldBe(open);
 

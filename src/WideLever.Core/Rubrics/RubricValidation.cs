@@ -17,6 +17,11 @@ public static class RubricValidation
         var check = new Checker();
         foreach (var trouble in OneLine.Troubles(rubric.Name))
             check.Add("name", trouble);
+        foreach (var head in rubric.SmallHeads)
+        {
+            foreach (var trouble in OneLine.Troubles(head))
+                check.Add("smallHeads", $"one of them {trouble}");
+        }
         check.Times(rubric.Times);
         foreach (var (verb, count) in rubric.UnknownCount.Pairs)
             check.Count($"unknownCount.{verb.Word()}", count);

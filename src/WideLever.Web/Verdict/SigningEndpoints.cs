@@ -91,8 +91,8 @@ public static class SigningEndpoints
             return Problems.NotFound($"signed result {number}");
         var snapshot = new JsonObject
         {
-            ["format"] = "wide-lever/signed",
-            ["version"] = 1,
+            ["format"] = ResultShape.SignedFormat,
+            ["version"] = ResultShape.SignedVersion,
             ["signed"] = new JsonObject { ["on"] = row.SignedOn, ["at"] = row.SignedAt, ["name"] = row.Name, ["bench"] = row.Bench, ["note"] = row.Note },
             ["methodVersion"] = row.MethodVersion,
             ["recordSha256"] = row.RecordSha256,
