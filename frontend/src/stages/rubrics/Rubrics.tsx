@@ -245,7 +245,6 @@ function Sheet({ base, original, document, changed, revisions, onChange, onDrop,
               <p className="second">
                 From {base.name}, revision {base.revision}; would be saved as {name.trim()}, revision {revision}.
               </p>
-              <Differences differences={against.data?.differences ?? []} />
               <Input
                 aria-label="Why it is changed"
                 placeholder="why"
@@ -277,6 +276,8 @@ function Sheet({ base, original, document, changed, revisions, onChange, onDrop,
                   Discard the changes
                 </Button>
               </div>
+              {/* Below what is pressed: it comes a moment after a change, and grows. */}
+              <Differences differences={against.data?.differences ?? []} />
             </>
           ) : (
             <div className="form-end">
