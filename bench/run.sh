@@ -87,7 +87,7 @@ node bench/server.mjs http://127.0.0.1:7699 "$work/files" "$work/data/token"
 kill "$server"; wait "$server" 2>/dev/null || true; server=
 
 if [[ " $* " == *" --large "* ]]; then
-  echo "== A data folder of 10,000 units, 200,000 changes and 5,000 photos, one unit of 10,000 revisions (limits: 5 s to start; 100 ms an undo)"
+  echo "== A data folder of 10,000 units, 200,000 changes and 5,000 photos, one unit of 10,000 revisions (limits: 5 s to start; 100 ms an undo, 50 ms an edit of another unit meanwhile)"
   rm -rf "$work/data"
   bench folder "$work/data" 10000 200000 5000 10000
   start=$(date +%s%N)
