@@ -14,7 +14,7 @@ public sealed record FieldOdds(RubricSheet Under, IReadOnlyList<string> UnitIds,
 public sealed class Odds(Shelf shelf)
 {
     /// <summary>Units up to which odds are kept.</summary>
-    public const int MostKept = 1_000;
+    internal int MostKept { get; init; } = RankOdds.MaxPairs;
 
     private readonly Lock keeping = new();
     private (IReadOnlyList<ShelfUnit> Units, RankOdds Chances)? last;

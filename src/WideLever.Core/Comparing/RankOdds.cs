@@ -50,7 +50,7 @@ public sealed class RankOdds
 
     /// <summary>The chance that one unit is above another, 0..1; what is left of both chances is that they tie.</summary>
     /// <exception cref="InvalidOperationException">The field has more than <see cref="MaxPairs"/> units.</exception>
-    public double Above(int unit, int other) => Units <= MaxPairs
+    public double Above(int unit, int other) => above.Length > 0
         ? (double)above[unit * Units + other] / Draws
         : throw new InvalidOperationException("pairs are counted in smaller fields alone");
 
