@@ -54,6 +54,29 @@ public sealed class Workpieces(Store store, RubricInUse rubric, Shelf shelf)
             : Refusal.Unreadable($"the unit \"{unitId}\"", check.Faults);
     }
 
+    /// <summary>The teardowns by which a unit could be scored instead, with which it has no fault; none where it cannot be read itself.</summary>
+    public IReadOnlyList<Found<TeardownDocument>> Others(string unitId)
+    {
+        var stand = new Stand(store, rubric, shelf);
+        return Readable(() => stand.UnitOnShelf(unitId)) is { } unit && stand.Standing(unitId) is { } standing
+            ? [.. standing.Teardowns.Where(id => id != standing.Scored).Select(id => Readable(() => stand.Teardown(id))).OfType<Found<TeardownDocument>>()
+                .Where(other => Checks.Merged(stand, unit.Document, other.Document, stand.IsShared(other.Id)).Checked is not null)]
+            : [];
+    }
+
+    private static Found<T>? Readable<T>(Func<Found<T>?> look)
+    {
+        try
+        {
+            return look();
+        }
+        catch (UnreadableException)
+        {
+            // Its faults are told where it stands.
+            return null;
+        }
+    }
+
     /// <summary>A unit's documents as they are stored, whether they can be read or not.</summary>
     public (Head Unit, Head Teardown)? Stored(string unitId) =>
         store.Documents.Head(DocumentKind.Unit, unitId) is { } unit && store.Standings.Of(unitId) is { } standing

@@ -8,10 +8,47 @@ using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Interactions;
 using OpenQA.Selenium.Support.UI;
 
+[assembly: AssemblyFixture(typeof(WideLever.Browser.Tests.DemoFolder))]
+
 namespace WideLever.Browser.Tests;
 
+/// <summary>A data folder with the demo data, filled once by the built program; every bench begins with a copy of it.</summary>
+public sealed class DemoFolder : IAsyncLifetime
+{
+    private readonly DirectoryInfo folder = Directory.CreateTempSubdirectory("wide-lever-demo-");
+
+    public async ValueTask InitializeAsync()
+    {
+        var (server, address) = await Bench.ServeAsync("demo", "--port", "0", "--data", folder.FullName);
+        using (server)
+        {
+            // Everything on it is summed up by then, which is kept at the end.
+            using (var http = new HttpClient { BaseAddress = address })
+                await http.GetStringAsync("/api/shelf");
+            using var stop = Process.Start("kill", ["-TERM", $"{server.Id}"]);
+            await server.WaitForExitAsync();
+        }
+    }
+
+    public ValueTask DisposeAsync()
+    {
+        folder.Delete(recursive: true);
+        return ValueTask.CompletedTask;
+    }
+
+    public void CopyTo(string data)
+    {
+        foreach (var file in folder.EnumerateFiles("*", SearchOption.AllDirectories))
+        {
+            var copy = Path.Combine(data, Path.GetRelativePath(folder.FullName, file.FullName));
+            Directory.CreateDirectory(Path.GetDirectoryName(copy)!);
+            file.CopyTo(copy);
+        }
+    }
+}
+
 /// <summary>The built program with the demo data, and windows of a headless Chromium that look at it.</summary>
-public sealed class Bench(Browsers browsers) : IAsyncLifetime
+public sealed class Bench(Browsers browsers, DemoFolder demo) : IAsyncLifetime
 {
     private readonly List<string> folders = [];
     private string data = "";
@@ -34,6 +71,7 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
     {
         data = Folder("data");
         Camera = Folder("camera");
+        demo.CopyTo(data);
         await StartAsync(0);
         Token = await File.ReadAllTextAsync(Path.Combine(data, "token"));
     }
@@ -58,13 +96,17 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
 
     private async Task StartAsync(int port)
     {
-        server = Process.Start(new ProcessStartInfo("dotnet", [App, "demo", "--port", $"{port}", "--data", data, "--photos", Camera]) { RedirectStandardOutput = true })!;
+        (server, Address) = await ServeAsync("demo", "--port", $"{port}", "--data", data, "--photos", Camera);
+    }
+
+    /// <summary>Starts the program; it is there once it said where.</summary>
+    internal static async Task<(Process Server, Uri Address)> ServeAsync(params IReadOnlyList<string> arguments)
+    {
+        var server = Process.Start(new ProcessStartInfo("dotnet", [App, .. arguments]) { RedirectStandardOutput = true })!;
         while (await server.StandardOutput.ReadLineAsync() is { } line)
         {
-            if (!line.StartsWith("Wide Lever is at ", StringComparison.Ordinal))
-                continue;
-            Address = new Uri(line["Wide Lever is at ".Length..]);
-            return;
+            if (line.StartsWith("Wide Lever is at ", StringComparison.Ordinal))
+                return (server, new Uri(line["Wide Lever is at ".Length..]));
         }
         throw new InvalidOperationException("the program did not start");
     }
@@ -155,14 +197,14 @@ public sealed class EmptyHouse : IAsyncDisposable
 {
     private readonly Process server;
 
-    private EmptyHouse(Process server, string address) => (this.server, Address) = (server, new Uri(address));
+    private EmptyHouse(Process server, Uri address) => (this.server, Address) = (server, address);
 
     public Uri Address { get; }
 
     public static async Task<EmptyHouse> StartAsync(string data)
     {
-        var server = Process.Start(new ProcessStartInfo("dotnet", [Bench.App, "run", "--port", "0", "--data", data]) { RedirectStandardOutput = true })!;
-        return new(server, (await server.StandardOutput.ReadLineAsync(TestContext.Current.CancellationToken))!.Split(' ')[^1]);
+        var (server, address) = await Bench.ServeAsync("run", "--port", "0", "--data", data);
+        return new(server, address);
     }
 
     public async ValueTask DisposeAsync()

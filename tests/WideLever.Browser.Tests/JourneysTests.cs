@@ -1,6 +1,11 @@
 using System.Text.Json.Nodes;
+using Dapper;
+using Microsoft.Data.Sqlite;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Interactions;
+using WideLever.House;
+using WideLever.Interchange;
+using WideLever.Storage;
 
 namespace WideLever.Browser.Tests;
 
@@ -576,6 +581,38 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Press("Save the machine");
         window.WaitForText("changed since signed", ".screen-head");
         (await SheetAsync()).ShouldContain("it has changed since");
+    }
+
+    [Fact]
+    public async Task A_machine_whose_teardown_is_damaged_is_scored_by_its_other_one()
+    {
+        var data = bench.Folder("damaged");
+        var id = Damaged(data);
+        await using var house = await EmptyHouse.StartAsync(data);
+        using var window = bench.Open();
+        window.Driver.Navigate().GoToUrl(house.Address);
+        window.WaitForText("One unit cannot be read", "section[aria-label='Units that cannot be read']");
+        window.WaitForText("The teardown by ", "section[aria-label='Units that cannot be read']");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Press($"Score {id} by it");
+        window.WaitForGone("cannot be read", "main");
+        window.WaitForText("Corrie 14", "tbody");
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    /// <summary>A data folder with one machine of two teardowns, of which the scored one is from a version that nobody knows.</summary>
+    private static string Damaged(string data)
+    {
+        using var folder = DataFolder.Hold(data);
+        using var store = new Store(folder, TimeProvider.System);
+        var rubric = new RubricInUse(store);
+        var shelving = new Shelving(new Desk(store, rubric, new Shelf(store, rubric)), store);
+        var id = shelving.Shelve("w", RecordReader.ReadRecord(File.ReadAllBytes(Bench.Example("1-two-routes")), [])!, [], "brought in").Value!.Id;
+        var teardown = StoredDocuments.Teardown(id, store.Documents.Head(DocumentKind.Teardown, id)!.Document);
+        shelving.BeginTeardown("w", id, teardown, "second", "began a teardown").Value.ShouldNotBeNull();
+        using var connection = new SqliteConnection($"Data Source={folder.Database};Pooling=False");
+        connection.Execute("UPDATE teardown SET version = 99 WHERE id = @id", new { id });
+        return id;
     }
 
     [Fact]

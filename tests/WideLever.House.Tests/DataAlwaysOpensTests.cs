@@ -72,7 +72,9 @@ public sealed class DataAlwaysOpensTests : OpenHouse
         Tamper("UPDATE teardown SET version = 99 WHERE id = @unitId", new { unitId });
         Reopen();
         Workpieces.Find(unitId).Refusal!.Kind.ShouldBe(RefusalKind.Unreadable);
+        Workpieces.Others(unitId).ShouldHaveSingleItem().Id.ShouldBe(further);
         Shelving.ScoreBy("w", unitId, further).Value.ShouldNotBeNull();
+        Workpieces.Others(unitId).ShouldBeEmpty("the damaged one is not offered");
         Workpieces.Find(unitId).Value.ShouldNotBeNull().Teardown.Id.ShouldBe(further);
         Price("w", unitId, 1).Value.ShouldNotBeNull();
     }

@@ -19,7 +19,14 @@ public sealed record ShelfView(RubricView Rubric, IReadOnlyList<ShelfUnitView> U
 /// <summary>A unit that cannot be read: it is kept as it is, and its file can be taken away.</summary>
 /// <param name="Id">Its id.</param>
 /// <param name="Faults">What is wrong with it.</param>
-public sealed record UnreadableUnit(string Id, IReadOnlyList<Fault> Faults);
+/// <param name="Others">Teardowns by which it could be scored instead, so that it is read again.</param>
+public sealed record UnreadableUnit(string Id, IReadOnlyList<Fault> Faults, IReadOnlyList<OtherTeardown> Others);
+
+/// <summary>A teardown that a unit is not scored by.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Bench">The bench.</param>
+public sealed record OtherTeardown(string Id, DateOnly Date, string Bench);
 
 /// <summary>The start page: the shelf, and what puts units on it and takes them off.</summary>
 public static class ShelfEndpoints
@@ -49,11 +56,13 @@ public static class ShelfEndpoints
         api.MapPost("/units/{unitId}/restore", (EditRequest request, string unitId, Shelving shelving) => shelving.Restore(request.WindowId, unitId).AnswerDone()).WithName("restoreUnit").ProducesEdit();
     }
 
-    private static Ok<ShelfView> Get(House.Shelf shelf, RubricInUse rubric, Samples samples, CancellationToken cancellation)
+    private static Ok<ShelfView> Get(House.Shelf shelf, RubricInUse rubric, Samples samples, Workpieces workpieces, CancellationToken cancellation)
     {
         var snapshot = shelf.SummedUp(cancellation);
         return TypedResults.Ok(new ShelfView(
-            RubricView.Of(snapshot.Under.Rubric), [.. snapshot.Units.Select(ShelfUnitView.Of)], [.. snapshot.Unreadable.Select(unit => new UnreadableUnit(unit.Id, unit.Faults))],
+            RubricView.Of(snapshot.Under.Rubric), [.. snapshot.Units.Select(ShelfUnitView.Of)],
+            [.. snapshot.Unreadable.Select(unit => new UnreadableUnit(unit.Id, unit.Faults,
+                [.. workpieces.Others(unit.Id).Select(other => new OtherTeardown(other.Id, other.Document.Teardown.Date, other.Document.Teardown.Bench))]))],
             rubric.Unreadable, samples.AreOpen));
     }
 

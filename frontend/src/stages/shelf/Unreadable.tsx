@@ -1,4 +1,7 @@
-import type { Schemas } from '../../api/client';
+import { Button } from 'antd';
+import { api, asProblem, type Schemas, take } from '../../api/client';
+import { useChange } from '../../api/queries';
+import { ProblemNote } from '../../app/ProblemNote';
 
 /** The first of some faults, for people. */
 function faultText(faults: readonly Schemas['Fault'][]): string {
@@ -9,6 +12,9 @@ function faultText(faults: readonly Schemas['Fault'][]): string {
 
 /** What is kept and cannot be read: the rubric in use, and units, each with what is wrong and its file to take away. */
 export function Unreadable({ shelf }: { shelf: Schemas['ShelfView'] }) {
+  const score = useChange(({ unitId, teardownId }: { unitId: string; teardownId: string }) =>
+    take(api.POST('/api/units/{unitId}/teardowns/{teardownId}/score', { params: { path: { unitId, teardownId } } })),
+  );
   const { unreadable, unreadableRubric, rubric } = shelf;
   return (
     <>
@@ -26,7 +32,7 @@ export function Unreadable({ shelf }: { shelf: Schemas['ShelfView'] }) {
           </h2>
           <p>
             What is stored of {unreadable.length === 1 ? 'it' : 'them'} is kept as it is. It is in no list and no
-            comparison until a version of the program reads it.
+            comparison until a version of the program reads it, or another teardown is scored.
           </p>
           <ul>
             {unreadable.map((unit) => (
@@ -35,9 +41,24 @@ export function Unreadable({ shelf }: { shelf: Schemas['ShelfView'] }) {
                 <a href={`/api/units/${encodeURIComponent(unit.id)}/stored`} download>
                   Save what is stored of {unit.id}
                 </a>
+                {unit.others.map((other) => (
+                  <div key={other.id} className="form-end">
+                    <span>
+                      The teardown by {other.bench}, {other.date}, can be read.
+                    </span>
+                    <Button
+                      size="small"
+                      loading={score.isPending && score.variables.teardownId === other.id}
+                      onClick={() => score.mutate({ unitId: unit.id, teardownId: other.id })}
+                    >
+                      Score {unit.id} by it
+                    </Button>
+                  </div>
+                ))}
               </li>
             ))}
           </ul>
+          {score.error !== null && <ProblemNote problem={asProblem(score.error)} />}
         </section>
       )}
     </>
