@@ -143,10 +143,19 @@ public sealed class Bench(Browsers browsers, DemoFolder demo) : IAsyncLifetime
     }
 
     /// <summary>The record of a unit, as a file has it.</summary>
-    public async Task<JsonNode> RecordAsync(string unitId)
+    /// <param name="unitId">The unit.</param>
+    /// <param name="once">What is waited for in it, of an edit that may still be on its way; null: nothing.</param>
+    public async Task<JsonNode> RecordAsync(string unitId, Func<JsonNode, bool>? once = null)
     {
         using var http = Http();
-        return JsonNode.Parse(await http.GetStringAsync($"/api/units/{unitId}/record", TestContext.Current.CancellationToken))!;
+        var since = Stopwatch.GetTimestamp();
+        while (true)
+        {
+            var record = JsonNode.Parse(await http.GetStringAsync($"/api/units/{unitId}/record", TestContext.Current.CancellationToken))!;
+            if (once is null || once(record) || Stopwatch.GetElapsedTime(since) > TimeSpan.FromSeconds(15))
+                return record;
+            await Task.Delay(50, TestContext.Current.CancellationToken);
+        }
     }
 
     /// <summary>A bench on which the first caution was seen.</summary>

@@ -48,8 +48,7 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         Write("Notes on the step", "slowly");
         window.Until(() => window.Find("[data-line]").GetAttribute("value")!.Contains("slowly", StringComparison.Ordinal) ? window : null, "the note in the line");
         window.Find("[data-line]").SendKeys(Keys.Enter);
-        window.WaitForText("slowly", ".logged-notes");
-        var now = await bench.RecordAsync(unitId);
+        var now = await bench.RecordAsync(unitId, once: kept => kept["steps"]![0]!["notes"] is not null);
         ((string)now["unit"]!["notes"]!, (string)now["notes"]!, (string)now["guidance"]!["notes"]!).ShouldBe(("a dent at the corner\non arrival", "of the record, and more", "from its leaflet"));
         ((string)now["parts"]![1]!["notes"]!, (string)now["steps"]![0]!["notes"]!, (string)now["steps"]![0]!["actions"]![0]!["notes"]!).ShouldBe(("as seen", "slowly", "of the screws"));
         window.Complaints().ShouldBeEmpty();

@@ -90,17 +90,8 @@ public sealed class PartsTests(Bench bench) : IClassFixture<Bench>
             }
             Press($"{Keys.ArrowDown}{Keys.Home}{Keys.ArrowRight}");
         }
-        // What is not seen has its own keys.
-        async Task<JsonNode> RecordAsync() => JsonNode.Parse(await http.GetStringAsync($"/api/units/{unitId}", TestContext.Current.CancellationToken))!["record"]!;
-        JsonNode? record = null;
-        for (var tries = 0; tries < 100; tries++)
-        {
-            record = await RecordAsync();
-            if (JsonNode.DeepEquals(Facts(record), Facts(example)))
-                break;
-            await Task.Delay(100, TestContext.Current.CancellationToken);
-        }
-        Facts(record!).ToJsonString().ShouldBe(Facts(example).ToJsonString());
+        var record = await bench.RecordAsync(unitId, once: kept => JsonNode.DeepEquals(Facts(kept), Facts(example)));
+        Facts(record).ToJsonString().ShouldBe(Facts(example).ToJsonString());
         Console.WriteLine($"{example["parts"]!.AsArray().Count} parts were classified with {keys} keys.");
         keys.ShouldBeLessThan(25 * example["parts"]!.AsArray().Count);
         window.SeriousFindings().ShouldBeEmpty();
