@@ -268,7 +268,9 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
               const box = one.getClientRects()[0], x = Math.floor(box.x + box.width / 2), y = Math.floor(box.y + box.height / 2);
               const came = last;
               last = `${x} ${y}`;
-              if (came !== last || !one.contains(document.elementFromPoint(x, y))) return null;
+              // At rest is what is in the same place twice.
+              changed = came !== last;
+              if (changed || !one.contains(document.elementFromPoint(x, y))) return null;
               window.pressed = false;
               window.addEventListener('click', (event) => (window.pressed ||= one.contains(event.target)), { capture: true, once: true });
               return [x, y];
@@ -381,12 +383,20 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
             // What is not in the document at all is not looked for in what can be read: that needs the page to be laid out.
             const isRead = (text, css) => [...document.querySelectorAll(css)].some((one) => bare(one.textContent).includes(bare(text)) && one.innerText.replaceAll('\u00a0', ' ').includes(text));
             const look = () => {{look}};
-            (function again() {
-              const found = look();
+            // Looked at again once something changed; what comes without that, such as the end of a motion, a few times a second.
+            let changed = true;
+            const watch = new MutationObserver(() => (changed = true));
+            watch.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
+            (function again(pass) {
+              const now = changed || pass % 5 === 0;
+              changed = false;
+              const found = now && look();
               const there = found && found.length !== 0;
-              if (there || performance.now() > until) done(there ? found : null);
-              else setTimeout(again, 40);
-            })();
+              if (there || performance.now() > until) {
+                watch.disconnect();
+                done(there ? found : null);
+              } else setTimeout(again, 40, pass + 1);
+            })(0);
             """, asked) as T, what);
 
     /// <summary>The drawing that a chart's button would save; it is caught on its way to the disk.</summary>
