@@ -176,7 +176,7 @@ public sealed class Bench(Browsers browsers, DemoFolder demo) : IAsyncLifetime
 
     public Window Open(string path = "/")
     {
-        var window = new Window(browsers, browsers.Take(), Address);
+        var window = new Window(browsers, browsers.Take(Address), Address);
         window.Go(path);
         return window;
     }

@@ -12,22 +12,25 @@ public sealed class Browsers : IDisposable
 {
     private static readonly Size Reference = new(1280, 800);
 
-    private readonly ConcurrentBag<ChromeDriver> idle = [];
+    private readonly ConcurrentDictionary<Uri, ConcurrentBag<ChromeDriver>> idle = [];
     private readonly ConcurrentBag<string> profiles = [];
 
     public void Dispose()
     {
-        foreach (var driver in idle)
+        foreach (var driver in idle.Values.SelectMany(rested => rested))
             driver.Quit();
         foreach (var profile in profiles)
             Directory.Delete(profile, recursive: true);
     }
 
-    /// <summary>A browser that knows nothing of what was done in it before.</summary>
-    public ChromeDriver Take()
+    /// <summary>A browser that knows nothing of what was done in it before; one that has the page compiled, if there is one.</summary>
+    public ChromeDriver Take(Uri address)
     {
-        if (idle.TryTake(out var rested))
-            return rested;
+        foreach (var bag in idle.Where(bag => bag.Key == address).Concat(idle))
+        {
+            if (bag.Value.TryTake(out var rested))
+                return rested;
+        }
         var profile = Directory.CreateTempSubdirectory("wide-lever-profile-").FullName;
         profiles.Add(profile);
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
@@ -41,18 +44,32 @@ public sealed class Browsers : IDisposable
         return new ChromeDriver(service, options);
     }
 
-    /// <summary>Takes a browser back: its tabs are closed, and what the page kept in it is forgotten.</summary>
+    /// <summary>
+    /// Takes a browser back: all its tabs but one are closed, and what the page kept in it is forgotten. The one stays with the program: in a
+    /// new tab, or after a blank page, the next test would pay for another process and for the page to be compiled anew, which is more than
+    /// loading it.
+    /// </summary>
     public void GiveBack(ChromeDriver driver, Uri address)
     {
-        var used = driver.WindowHandles;
-        driver.SwitchTo().NewWindow(WindowType.Tab);
-        var fresh = driver.CurrentWindowHandle;
-        foreach (var tab in used)
-            driver.SwitchTo().Window(tab).Close();
-        driver.SwitchTo().Window(fresh);
-        driver.ExecuteCdpCommand("Storage.clearDataForOrigin", new() { ["origin"] = address.GetLeftPart(UriPartial.Authority), ["storageTypes"] = "all" });
-        driver.Manage().Window.Size = Reference;
-        driver.Manage().Logs.GetLog(LogType.Browser);
-        idle.Add(driver);
+        try
+        {
+            var (kept, others) = (driver.WindowHandles[0], driver.WindowHandles.Skip(1));
+            foreach (var tab in others)
+                driver.SwitchTo().Window(tab).Close();
+            driver.SwitchTo().Window(kept);
+            driver.Navigate().GoToUrl(new Uri(address, "health"));
+            driver.ExecuteScript("sessionStorage.clear()");
+            driver.ExecuteCdpCommand("Storage.clearDataForOrigin", new() { ["origin"] = address.GetLeftPart(UriPartial.Authority), ["storageTypes"] = "all" });
+            driver.ExecuteCdpCommand("Emulation.clearDeviceMetricsOverride", []);
+            driver.Manage().Window.Size = Reference;
+            driver.Manage().Logs.GetLog(LogType.Browser);
+        }
+        catch (WebDriverException)
+        {
+            // Its program is gone, and it with it: the test has said so.
+            driver.Quit();
+            return;
+        }
+        idle.GetOrAdd(address, _ => []).Add(driver);
     }
 }
