@@ -8,47 +8,10 @@ using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Interactions;
 using OpenQA.Selenium.Support.UI;
 
-[assembly: AssemblyFixture(typeof(WideLever.Browser.Tests.DemoFolder))]
-
 namespace WideLever.Browser.Tests;
 
-/// <summary>A data folder with the demo data, filled once by the built program; every bench begins with a copy of it.</summary>
-public sealed class DemoFolder : IAsyncLifetime
-{
-    private readonly DirectoryInfo folder = Directory.CreateTempSubdirectory("wide-lever-demo-");
-
-    public async ValueTask InitializeAsync()
-    {
-        var (server, address) = await Bench.ServeAsync("demo", "--port", "0", "--data", folder.FullName);
-        using (server)
-        {
-            // Everything on it is summed up by then, which is kept at the end.
-            using (var http = new HttpClient { BaseAddress = address })
-                await http.GetStringAsync("/api/shelf");
-            using var stop = Process.Start("kill", ["-TERM", $"{server.Id}"]);
-            await server.WaitForExitAsync();
-        }
-    }
-
-    public ValueTask DisposeAsync()
-    {
-        folder.Delete(recursive: true);
-        return ValueTask.CompletedTask;
-    }
-
-    public void CopyTo(string data)
-    {
-        foreach (var file in folder.EnumerateFiles("*", SearchOption.AllDirectories))
-        {
-            var copy = Path.Combine(data, Path.GetRelativePath(folder.FullName, file.FullName));
-            Directory.CreateDirectory(Path.GetDirectoryName(copy)!);
-            file.CopyTo(copy);
-        }
-    }
-}
-
 /// <summary>The built program with the demo data, and windows of a headless Chromium that look at it.</summary>
-public sealed class Bench(Browsers browsers, DemoFolder demo) : IAsyncLifetime
+public sealed class Bench(Browsers browsers) : IAsyncLifetime
 {
     private readonly List<string> folders = [];
     private string data = "";
@@ -71,7 +34,6 @@ public sealed class Bench(Browsers browsers, DemoFolder demo) : IAsyncLifetime
     {
         data = Folder("data");
         Camera = Folder("camera");
-        demo.CopyTo(data);
         await StartAsync(0);
         Token = await File.ReadAllTextAsync(Path.Combine(data, "token"));
     }

@@ -4,7 +4,7 @@ using OpenQA.Selenium;
 namespace WideLever.Browser.Tests;
 
 /// <summary>What is typed is never lost: not to another window, a reload, a key too many, nor to a program that went away.</summary>
-public sealed class EditsTests(Bench bench, Browsers browsers, DemoFolder demo) : IClassFixture<Bench>
+public sealed class EditsTests(Bench bench, Browsers browsers) : IClassFixture<Bench>
 {
     private async Task<string> FreshAsync(string code)
     {
@@ -172,7 +172,7 @@ public sealed class EditsTests(Bench bench, Browsers browsers, DemoFolder demo) 
 
     private async Task AwayAsync(TimeSpan away)
     {
-        var own = new Bench(browsers, demo);
+        var own = new Bench(browsers);
         await own.InitializeAsync();
         try
         {
