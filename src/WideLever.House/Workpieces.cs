@@ -58,7 +58,8 @@ public sealed class Workpieces(Store store, RubricInUse rubric, Shelf shelf)
     public IReadOnlyList<Found<TeardownDocument>> Others(string unitId)
     {
         var stand = new Stand(store, rubric, shelf);
-        return Readable(() => stand.UnitOnShelf(unitId)) is { } unit && stand.Standing(unitId) is { } standing
+        // Most machines have one teardown alone: of those nothing is read.
+        return stand.Standing(unitId) is { Removed: false, Teardowns.Count: > 1 } standing && Readable(() => stand.Unit(unitId)) is { } unit
             ? [.. standing.Teardowns.Where(id => id != standing.Scored).Select(id => Readable(() => stand.Teardown(id))).OfType<Found<TeardownDocument>>()
                 .Where(other => Checks.Merged(stand, unit.Document, other.Document, stand.IsShared(other.Id)).Checked is not null)]
             : [];
