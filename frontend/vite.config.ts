@@ -1,5 +1,5 @@
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [react()],
@@ -10,5 +10,7 @@ export default defineConfig({
     assetsInlineLimit: 0,
     manifest: true,
   },
+  // Each test makes what it needs: a process of its own for every file took five times as long as the tests.
+  test: { isolate: false },
   server: { proxy: { '/api': 'http://127.0.0.1:7613' } },
 });
