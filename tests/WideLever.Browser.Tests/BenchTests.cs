@@ -137,7 +137,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         var unitId = await FreshAsync("WHOLE-1", empty.ToJsonString());
         using var window = OpenFresh(unitId);
         foreach (var line in WorkedExample)
-            window.Line(line);
+            window.LineByKeys(line);
         window.Steps(example["steps"]!.AsArray().Count);
         var stored = await RecordAsync(unitId);
         stored["layers"]!.ToJsonString().ShouldBe(example["layers"]!.ToJsonString());
@@ -247,7 +247,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Press("Open it");
         window.WaitForValue("8 PH0 M2x5 > inside");
         // A phrase that is typed is in the form, and what is changed there is in the line.
-        window.Line(", 12 clips");
+        window.LineByKeys(", 12 clips");
         window.Find("input[aria-label='Count of action 2']").GetAttribute("value").ShouldBe("12");
         window.Type("Count of action 2", "14");
         window.WaitForValue("8 PH0 M2x5, 14 clips > inside");
@@ -261,7 +261,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Step("Open inside");
         window.Press("Change the line");
         window.WaitForValue("14 clips > inside");
-        window.Line(", lift cover⏎");
+        window.LineByKeys(", lift cover⏎");
         window.WaitForText("14 clips · lift cover", ".logged.last");
         window.Complaints().ShouldBeEmpty();
     }
@@ -270,7 +270,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
     public async Task A_word_that_is_not_known_is_marked_and_the_line_is_not_committed()
     {
         using var window = OpenFresh(await FreshAsync("WORD-1"));
-        window.Line("8 ph0, 3 clps ");
+        window.LineByKeys("8 ph0, 3 clps ");
         window.WaitForText("unrecognised word \"clps\"; did you mean \"clips\"?", ".line-faults");
         window.Find(".line-faults mark").Text.ShouldBe("clps");
         window.Find("[data-line]").SendKeys(Keys.Enter);
@@ -794,7 +794,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         Told("return [...document.querySelectorAll('.well')].map((one) => one.innerText.replaceAll('\\n', ' '))").ShouldAllBe(name => name.Length > 8);
         // What Tab would complete is told once typing pauses.
         window.Find("[data-line]").SendKeys(Keys.Control + "a");
-        window.Line("lift=bat");
+        window.LineByKeys("lift=bat");
         var completion = window.Until(() => window.Driver.FindElements(By.CssSelector(".completion.chosen")).FirstOrDefault(), "a completion").Text.Split(' ')[^1];
         window.WaitForText($"Tab completes to {completion}", "[role=status]");
         // Every control that Tab is to reach is reached.

@@ -13,14 +13,11 @@ public sealed class Browsers : IDisposable
     private static readonly Size Reference = new(1280, 800);
 
     private readonly ConcurrentDictionary<Uri, ConcurrentBag<ChromeDriver>> idle = [];
-    private readonly ConcurrentBag<string> profiles = [];
 
     public void Dispose()
     {
         foreach (var driver in idle.Values.SelectMany(rested => rested))
             driver.Quit();
-        foreach (var profile in profiles)
-            Directory.Delete(profile, recursive: true);
     }
 
     /// <summary>A browser that knows nothing of what was done in it before; one that has the page compiled, if there is one.</summary>
@@ -31,13 +28,11 @@ public sealed class Browsers : IDisposable
             if (bag.Value.TryTake(out var rested))
                 return rested;
         }
-        var profile = Directory.CreateTempSubdirectory("wide-lever-profile-").FullName;
-        profiles.Add(profile);
-        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        var options = new ChromeOptions { BinaryLocation = "/usr/lib/chromium/chromium-headless-shell" };
         options.AddArguments(
-            "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+            "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
             "--disable-component-update", "--disable-sync", "--force-prefers-reduced-motion", "--use-fake-device-for-media-stream", "--use-fake-ui-for-media-stream",
-            $"--window-size={Reference.Width},{Reference.Height}", $"--user-data-dir={profile}");
+            $"--window-size={Reference.Width},{Reference.Height}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
         var service = ChromeDriverService.CreateDefaultService("/usr/bin");
         service.SuppressInitialDiagnosticInformation = true;

@@ -116,7 +116,7 @@ public sealed class EditsTests(Bench bench, Browsers browsers) : IClassFixture<B
         window.Steps(count);
         var line = window.Find("[data-line]");
         // Esc, and then Ctrl Z, which takes back no step.
-        window.Line("3 ph0 m2x4, 2 cl");
+        window.LineByKeys("3 ph0 m2x4, 2 cl");
         line.SendKeys(Keys.Escape);
         line.SendKeys(Keys.Escape);
         window.WaitForValue("");

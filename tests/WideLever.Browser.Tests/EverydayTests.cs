@@ -13,8 +13,8 @@ public sealed class EverydayTests(Bench bench) : IClassFixture<Bench>
         var unitId = await bench.FreshAsync("EVERY-1");
         using var window = bench.OpenFresh(unitId);
         // Screws and cover on three lines are one way in.
-        window.Line("ten ph0 screws, m2 by 5⏎");
-        window.Line("pry round the edge, about 12 clips⏎");
+        window.LineByKeys("ten ph0 screws, m2 by 5⏎");
+        window.LineByKeys("pry round the edge, about 12 clips⏎");
         window.Line("remove the bottom cover");
         window.WaitForText("opens inside", ".chips");
         window.WaitForText("after", ".chip-implied");
