@@ -4,39 +4,56 @@ using System.Net.Http.Headers;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using Microsoft.AspNetCore.Builder;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Interactions;
 using OpenQA.Selenium.Support.UI;
+using WideLever.Storage;
+using WideLever.Web.Commands;
+using WideLever.Web.Hosting;
 
 namespace WideLever.Browser.Tests;
 
-/// <summary>The built program with the demo data, and windows of a headless Chromium that look at it.</summary>
-public sealed class Bench(Browsers browsers) : IAsyncLifetime
+/// <summary>The program with the demo data, in this process, and windows of a headless Chromium that look at it.</summary>
+public class Bench(Browsers browsers) : IAsyncLifetime
 {
+    /// <summary>What all have in common: the stand-in catalogue, and the front end beside the program, where it is looked for.</summary>
+    private static readonly Lazy<Task> Common = new(async () =>
+    {
+        var link = new DirectoryInfo(Path.Combine(AppContext.BaseDirectory, "wwwroot"));
+        if (link.LinkTarget is not null)
+            link.Delete();
+        link.CreateAsSymbolicLink(Path.Combine(Path.GetDirectoryName(App)!, "wwwroot"));
+        await ServeCommand.CatalogueAsync(CancellationToken.None);
+    });
+
     private readonly List<string> folders = [];
-    private string data = "";
-    private Process? server;
+    private DataFolder? held;
+    private WebApplication? app;
 
     public static string Root { get; } = FindRoot();
 
     /// <summary>The program under test, with the built front end beside it.</summary>
     public static string App { get; } = Path.Combine(Root, "artifacts", Environment.GetEnvironmentVariable("WIDE_LEVER_APP") ?? "app", "WideLever.Web.dll");
 
-    public Uri Address { get; private set; } = new("http://127.0.0.1");
+    public Uri Address { get; protected set; } = new("http://127.0.0.1");
 
     /// <summary>What a script or device must show.</summary>
     public string Token { get; private set; } = "";
+
+    /// <summary>The data folder.</summary>
+    protected string Data { get; private set; } = "";
 
     /// <summary>The watched folder of the bench camera.</summary>
     public string Camera { get; private set; } = "";
 
     public async ValueTask InitializeAsync()
     {
-        data = Folder("data");
+        Data = Folder("data");
         Camera = Folder("camera");
-        await StartAsync(0);
-        Token = await File.ReadAllTextAsync(Path.Combine(data, "token"));
+        await StartAsync();
+        Token = await File.ReadAllTextAsync(Path.Combine(Data, "token"));
     }
 
     public async ValueTask DisposeAsync()
@@ -44,34 +61,25 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
         await StopAsync();
         foreach (var folder in folders)
             Directory.Delete(folder, recursive: true);
+        GC.SuppressFinalize(this);
     }
 
-    /// <summary>Stops the program in the middle of whatever it does.</summary>
-    public async Task StopAsync()
+    /// <summary>Starts the program here: a process for every class of tests would compile the same for seconds each.</summary>
+    protected virtual async Task StartAsync()
     {
-        server!.Kill();
-        await server.WaitForExitAsync();
-        server.Dispose();
+        await Common.Value;
+        held = DataFolder.Hold(Data);
+        app = WebHost.Build(0, held, Camera);
+        await ServeCommand.StartAsync(app, demo: true, CancellationToken.None);
+        Address = new(app.Urls.First());
     }
 
-    /// <summary>Starts it again where it was, over the same data.</summary>
-    public Task StartAgainAsync() => StartAsync(Address.Port);
-
-    private async Task StartAsync(int port)
+    /// <summary>Stops it in order.</summary>
+    protected virtual async Task StopAsync()
     {
-        (server, Address) = await ServeAsync("demo", "--port", $"{port}", "--data", data, "--photos", Camera);
-    }
-
-    /// <summary>Starts the program; it is there once it said where.</summary>
-    internal static async Task<(Process Server, Uri Address)> ServeAsync(params IReadOnlyList<string> arguments)
-    {
-        var server = Process.Start(new ProcessStartInfo("dotnet", [App, .. arguments]) { RedirectStandardOutput = true })!;
-        while (await server.StandardOutput.ReadLineAsync() is { } line)
-        {
-            if (line.StartsWith("Wide Lever is at ", StringComparison.Ordinal))
-                return (server, new Uri(line["Wide Lever is at ".Length..]));
-        }
-        throw new InvalidOperationException("the program did not start");
+        await app!.StopAsync();
+        await app.DisposeAsync();
+        held!.Dispose();
     }
 
     /// <summary>A unit of its own with nothing logged.</summary>
@@ -164,6 +172,44 @@ public sealed class Bench(Browsers browsers) : IAsyncLifetime
     }
 }
 
+/// <summary>The same with the built program in a process of its own, which can be killed and started again.</summary>
+public sealed class BenchApart(Browsers browsers) : Bench(browsers)
+{
+    private Process? server;
+
+    protected override Task StartAsync() => StartAsync(0);
+
+    /// <summary>Starts it again where it was, over the same data.</summary>
+    public Task StartAgainAsync() => StartAsync(Address.Port);
+
+    private async Task StartAsync(int port)
+    {
+        (server, Address) = await ServeAsync("demo", "--port", $"{port}", "--data", Data, "--photos", Camera);
+    }
+
+    protected override Task StopAsync() => KillAsync();
+
+    /// <summary>Stops the program in the middle of whatever it does.</summary>
+    public async Task KillAsync()
+    {
+        server!.Kill();
+        await server.WaitForExitAsync();
+        server.Dispose();
+    }
+
+    /// <summary>Starts the program; it is there once it said where.</summary>
+    internal static async Task<(Process Server, Uri Address)> ServeAsync(params IReadOnlyList<string> arguments)
+    {
+        var server = Process.Start(new ProcessStartInfo("dotnet", [App, .. arguments]) { RedirectStandardOutput = true })!;
+        while (await server.StandardOutput.ReadLineAsync() is { } line)
+        {
+            if (line.StartsWith("Wide Lever is at ", StringComparison.Ordinal))
+                return (server, new Uri(line["Wide Lever is at ".Length..]));
+        }
+        throw new InvalidOperationException("the program did not start");
+    }
+}
+
 /// <summary>The program over an empty data folder, for whoever begins.</summary>
 public sealed class EmptyHouse : IAsyncDisposable
 {
@@ -175,7 +221,7 @@ public sealed class EmptyHouse : IAsyncDisposable
 
     public static async Task<EmptyHouse> StartAsync(string data)
     {
-        var (server, address) = await Bench.ServeAsync("run", "--port", "0", "--data", data);
+        var (server, address) = await BenchApart.ServeAsync("run", "--port", "0", "--data", data);
         return new(server, address);
     }
 

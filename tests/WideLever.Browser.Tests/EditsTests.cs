@@ -172,14 +172,14 @@ public sealed class EditsTests(Bench bench, Browsers browsers) : IClassFixture<B
 
     private async Task AwayAsync(TimeSpan away)
     {
-        var own = new Bench(browsers);
+        var own = new BenchApart(browsers);
         await own.InitializeAsync();
         try
         {
             using var window = own.Open("/units/cr14-2a7/bench");
             var count = await StepsAsync(own, "cr14-2a7");
             window.Line("2 ph0 m2x4, 3 cl");
-            await own.StopAsync();
+            await own.KillAsync();
             window.Find("[data-line]").SendKeys("ips");
             window.WaitForText("The program does not answer", ".away-band");
             window.SeriousFindings().ShouldBeEmpty();
@@ -196,7 +196,7 @@ public sealed class EditsTests(Bench bench, Browsers browsers) : IClassFixture<B
             window.Line("⏎");
             window.Steps(count + 1);
             // A screen that is fetched while the program is away says so in its own place, and is there when it is asked for again.
-            await own.StopAsync();
+            await own.KillAsync();
             window.Press("Rubrics", "nav");
             window.WaitForText("This screen could not be drawn", "main");
             window.Find("nav");

@@ -5,7 +5,7 @@ using System.Text.Json.Nodes;
 namespace WideLever.Browser.Tests;
 
 /// <summary>How long a person waits with a thousand units on the shelf. Run with <c>-explicit only -showLiveOutput</c>: these are figures, not checks.</summary>
-public sealed class SpeedTests(Bench bench) : IClassFixture<Bench>
+public sealed class SpeedTests(BenchApart bench) : IClassFixture<BenchApart>
 {
     private static void Tell(string what, object? times, string limit)
     {

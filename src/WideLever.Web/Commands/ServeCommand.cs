@@ -57,12 +57,7 @@ public static class ServeCommand
         {
             using var folder = DataFolder.Hold(dataFolder);
             await using var app = WebHost.Build(port, folder, photos, anyone);
-            // Opened before anything listens: a folder that cannot be used is refused in a sentence.
-            _ = app.Services.GetRequiredService<PhotoFiles>();
-            if (demo)
-                DemoData.Load(
-                    app.Services.GetRequiredService<Desk>(), app.Services.GetRequiredService<Shelving>(), app.Services.GetRequiredService<Store>(), Path.Combine(AppContext.BaseDirectory, "demo"));
-            await app.StartAsync(cancellation);
+            await StartAsync(app, demo, cancellation);
             if (!anyone && !Peers.AreKnown)
                 Console.Error.WriteLine("This system does not say which user a connection belongs to: any user of this machine can open Wide Lever.");
             Console.WriteLine($"Wide Lever is at {app.Urls.First()}");
@@ -93,8 +88,19 @@ public static class ServeCommand
         }
     }
 
+    /// <summary>Starts the server, with the demo data if so asked.</summary>
+    internal static async Task StartAsync(WebApplication app, bool demo, CancellationToken cancellation)
+    {
+        // Opened before anything listens: a folder that cannot be used is refused in a sentence.
+        _ = app.Services.GetRequiredService<PhotoFiles>();
+        if (demo)
+            DemoData.Load(
+                app.Services.GetRequiredService<Desk>(), app.Services.GetRequiredService<Shelving>(), app.Services.GetRequiredService<Store>(), Path.Combine(AppContext.BaseDirectory, "demo"));
+        await app.StartAsync(cancellation);
+    }
+
     /// <summary>The stand-in catalogue of the demo; null: something listens in its place already, such as that of another demo.</summary>
-    private static async Task<WebApplication?> CatalogueAsync(CancellationToken cancellation)
+    internal static async Task<WebApplication?> CatalogueAsync(CancellationToken cancellation)
     {
         try
         {
