@@ -21,10 +21,10 @@ public class Bench(Browsers browsers) : IAsyncLifetime
     /// <summary>What all have in common: the stand-in catalogue, and the front end beside the program, where it is looked for.</summary>
     private static readonly Lazy<Task> Common = new(async () =>
     {
-        var link = new DirectoryInfo(Path.Combine(AppContext.BaseDirectory, "wwwroot"));
-        if (link.LinkTarget is not null)
-            link.Delete();
-        link.CreateAsSymbolicLink(Path.Combine(Path.GetDirectoryName(App)!, "wwwroot"));
+        var link = Path.Combine(AppContext.BaseDirectory, "wwwroot");
+        // The one of an earlier run may lead nowhere by now.
+        File.Delete(link);
+        Directory.CreateSymbolicLink(link, Path.Combine(Path.GetDirectoryName(App)!, "wwwroot"));
         await ServeCommand.CatalogueAsync(CancellationToken.None);
     });
 
