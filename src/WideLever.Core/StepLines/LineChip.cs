@@ -51,6 +51,9 @@ public enum ChipKind
 
     /// <summary>A part that is in view.</summary>
     Seen,
+
+    /// <summary>A place or remark, which is kept as a note and says no fact.</summary>
+    Aside,
 }
 
 /// <summary>A piece of a step line that was understood.</summary>

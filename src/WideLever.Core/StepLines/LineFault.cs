@@ -6,7 +6,29 @@ namespace WideLever.Core.StepLines;
 /// <param name="End">Where it ends.</param>
 /// <param name="Message">What is wrong, for people.</param>
 /// <param name="Nearest">The known word that was most likely meant; null: none is near.</param>
-public sealed record LineFault(int Start, int End, string Message, string? Nearest);
+public sealed record LineFault(int Start, int End, string Message, string? Nearest)
+{
+    /// <summary>What a word that nobody knows could be; null: the fault is about something else.</summary>
+    public StrangerKind? Asks { get; init; }
+
+    /// <summary>The readings that are possible, in words that can stand in the place of the fault's own; none: it has to be said anew.</summary>
+    public IReadOnlyList<LineChoice> Choices { get; init; } = [];
+}
+
+/// <summary>What a word that nobody knows could be.</summary>
+public enum StrangerKind
+{
+    /// <summary>The recess of screws.</summary>
+    Drive,
+
+    /// <summary>A part.</summary>
+    Part,
+}
+
+/// <summary>One way in which words can be meant.</summary>
+/// <param name="Text">What it says, for people.</param>
+/// <param name="Words">Words that say it and nothing else.</param>
+public sealed record LineChoice(string Text, string Words);
 
 internal static class LineFaults
 {

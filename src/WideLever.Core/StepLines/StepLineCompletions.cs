@@ -25,7 +25,7 @@ public static class StepLineCompletions
         else if (place == Place.Step)
             Complete(found, words, caret, 1, context.Steps.Select((step, i) => (step.Title, $"{i + 1}")));
         else if (place == Place.Tool)
-            Complete(found, words, caret, 0, Vocabulary.Tools.Keys.Select(tool => (tool, tool)));
+            Complete(found, words, caret, 0, Lexicon.Tools.Keys.Select(tool => (tool, tool)));
         if (place == Place.Phrase || (inList && found.Count == 0))
             Phrases(found, words, caret, context.Words.Keys.Order(StringComparer.OrdinalIgnoreCase));
         return [.. found.DistinctBy(completion => completion.Text).Take(Most)];
@@ -38,7 +38,7 @@ public static class StepLineCompletions
         var words = new List<Token>();
         foreach (var token in LineTokens.Of(line[..caret]))
         {
-            var clause = token.Kind == TokenKind.Word && Vocabulary.Clauses.Contains(token.Text) && token.End < caret;
+            var clause = token.Kind == TokenKind.Word && Lexicon.Clauses.Contains(token.Text) && token.End < caret;
             if (token.Kind == TokenKind.Word && !clause)
             {
                 words.Add(token);
@@ -93,15 +93,15 @@ public static class StepLineCompletions
         if (words.Count == 0 || words[^1].End < caret)
             return;
         // The longest run of last words that begins a term: "soft g" goes on to "soft glue".
-        for (var first = Math.Max(0, words.Count - Vocabulary.LongestTerm); first < words.Count; first++)
+        for (var first = Math.Max(0, words.Count - 3); first < words.Count; first++)
         {
             var run = string.Join(' ', words.Skip(first).Select(word => word.Text));
             // A count may be written in one with its word.
             var digits = first == words.Count - 1 ? run.TakeWhile(char.IsAsciiDigit).Count() : 0;
             var prefix = run[digits..];
-            if (prefix.Length == 0 || Vocabulary.Find(prefix) is not null)
+            if (prefix.Length == 0 || Lexicon.Grammar(prefix) is not null)
                 continue;
-            foreach (var word in Vocabulary.Completions.Concat(house))
+            foreach (var word in Lexicon.Completions.Concat(house))
             {
                 if (word.StartsWith(prefix, StringComparison.OrdinalIgnoreCase) && word.Length > prefix.Length)
                     found.Add(new(words[first].Start + digits, caret, word));

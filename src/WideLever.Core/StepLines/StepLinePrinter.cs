@@ -65,7 +65,7 @@ internal static class StepLinePrinter
 
     private static string Surprise(Surprise surprise)
     {
-        var words = new StringBuilder($" {Vocabulary.Clause(surprise.Kind)} ").Append(LineTokens.Quote(surprise.Text));
+        var words = new StringBuilder($" {Lexicon.Clause(surprise.Kind)} ").Append(LineTokens.Quote(surprise.Text));
         if (surprise.Seconds is { } seconds)
             words.Append(' ').Append(Number(seconds)).Append('s');
         if (surprise.Notes is { } notes)
@@ -103,7 +103,7 @@ internal static class StepLinePrinter
     private static string Screws(Unscrew screws)
     {
         var words = new List<string>();
-        if (screws.Size is { } size && Vocabulary.TrySize(size, out var implied, out var usual) && usual == size && implied == screws.Drive)
+        if (screws.Size is { } size && Figures.TrySize(size, out var implied, out var usual) && usual == size && implied == screws.Drive)
         {
             words.Add(size);
         }
@@ -115,7 +115,7 @@ internal static class StepLinePrinter
         }
         var length = screws.Length is { } known ? $"x{Number(known)}" : "";
         if (screws.Thread is { } thread)
-            words.Add(Vocabulary.TryThread(thread, out var spelled) && spelled == thread ? thread + length : $"thread {LineTokens.Quote(thread)} {length}".TrimEnd());
+            words.Add(Figures.TryThread(thread, out var spelled) && spelled == thread ? thread + length : $"thread {LineTokens.Quote(thread)} {length}".TrimEnd());
         else if (length.Length > 0)
             words.Add(length);
         if (screws.Captive != false)

@@ -82,7 +82,7 @@ internal static partial class LineTokens
     public static bool IsPlainName(string name)
     {
         var tokens = Of(name);
-        return tokens.Count > 0 && tokens.All(token => token.Kind == TokenKind.Word && !Vocabulary.Clauses.Contains(token.Text))
+        return tokens.Count > 0 && tokens.All(token => token.Kind == TokenKind.Word && !Lexicon.Clauses.Contains(token.Text))
             && string.Join(' ', tokens.Select(token => token.Text)) == name;
     }
 

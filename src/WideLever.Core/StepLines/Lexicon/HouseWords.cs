@@ -38,7 +38,7 @@ public static class HouseWords
                 faults.Add(new($"[{i}].word", $"\"{word}\" is taught twice"));
             if (string.IsNullOrWhiteSpace(means) || means.Length > LongestMeaning)
                 faults.Add(new($"[{i}].means", $"must be 1 to {LongestMeaning} characters"));
-            else if (LineTokens.Of(means).FirstOrDefault(token => token.Kind != TokenKind.Word || !(IsKnown(token.Text) || EverydayPhrase.IsScrewFact(token.Text) || Vocabulary.TryNumber(token.Text, out _))) is { Text: { } stranger })
+            else if (LineTokens.Of(means).FirstOrDefault(token => token.Kind != TokenKind.Word || !(IsKnown(token.Text) || Lexemes.Of([token]).TrueForAll(word => word.Figure is not null) || Figures.TryNumber(token.Text, out _))) is { Text: { } stranger })
                 faults.Add(new($"[{i}].means", $"the line does not know \"{StepLine.Shown(stranger)}\""));
         }
         return faults;
@@ -49,10 +49,6 @@ public static class HouseWords
         [.. tokens.SelectMany(token => token.Kind == TokenKind.Word && words.TryGetValue(token.Text.TrimEnd('.', ':'), out var means)
             ? LineTokens.Of(means).Select((one, i) => one with { Start = token.Start, End = token.End, Text = token.Text.EndsWith(':') && i == LineTokens.Of(means).Count - 1 ? $"{one.Text}:" : one.Text }) : [token])];
 
-    private static bool IsKnown(string word)
-    {
-        var plain = word.ToLowerInvariant();
-        return Vocabulary.Find(plain) is not null || Vocabulary.Clauses.Contains(plain) || Vocabulary.TryKind(plain, out _) || Vocabulary.TryTool(plain, out _) || plain == "under"
-            || EverydayWords.Of(plain) != Everyday.None || EverydayWords.Counts.ContainsKey(plain) || EverydayWords.About.Contains(plain) || EverydayWords.Parts.ContainsKey(plain) || EverydayWords.Parts.Keys.Any(name => name.Split(' ').Contains(plain));
-    }
+    private static bool IsKnown(string word) =>
+        word.ToLowerInvariant() is var plain && (Lexicon.IsKnown(plain) || Lexicon.Clauses.Contains(plain) || Lexicon.TryKind(plain, out _) || Lexicon.TryTool(plain, out _));
 }

@@ -1,11 +1,11 @@
 using System.Numerics;
 using F23.StringSimilarity;
 
-namespace WideLever.Core.Words;
+namespace WideLever.Core.StepLines;
 
 /// <summary>Finds the known word that a slip of the keys made of another. Words of three letters and less are too near each other to tell.</summary>
 /// <param name="known">The known words.</param>
-public sealed class Slips(IEnumerable<string> known)
+internal sealed class Spelling(IEnumerable<string> known)
 {
     // A letter may be lost of a word of four.
     private const int Shortest = 4, Longest = 40, LongWord = 8;

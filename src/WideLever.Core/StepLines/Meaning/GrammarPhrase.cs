@@ -3,8 +3,8 @@ using WideLever.Core.Records;
 
 namespace WideLever.Core.StepLines;
 
-/// <summary>One phrase of a step line, which becomes one action: its words in any order. <c>docs/step-line.md</c>, <em>Phrases</em>.</summary>
-internal sealed class Phrase
+/// <summary>One phrase of the written grammar, which becomes one action: its words in any order. <c>docs/step-line.md</c>, <em>Phrases</em>.</summary>
+internal sealed class GrammarPhrase
 {
     // What is thinner than this in millimetres may be a thread as well as a length.
     private const double ThinnestThread = 2;
@@ -28,6 +28,12 @@ internal sealed class Phrase
     /// <summary>Whether a text in quotes behind this word belongs to it.</summary>
     public bool Awaits(Token before) =>
         words.Count > 0 && words[^1] == before && (before.Text.Equals("size", StringComparison.OrdinalIgnoreCase) || before.Text.Equals("thread", StringComparison.OrdinalIgnoreCase));
+
+    /// <summary>Whether this word is its last.</summary>
+    public bool EndsWith(Token last) => words.Count > 0 && words[^1] == last;
+
+    /// <summary>Whether it parts a connection of the power: an antenna has none.</summary>
+    public bool IsConnection => Read([], nearest: false) is Unplug { Connector: not Connector.Coax };
 
     public void With(Tool named, Token first, Token last)
     {
@@ -73,7 +79,7 @@ internal sealed class Phrase
             while (word.Kind == TokenKind.Word && start < word.Text.Length)
             {
                 var rest = word.Text[start..];
-                var length = Vocabulary.Find(rest) is null ? Vocabulary.PieceLength(rest) : rest.Length;
+                var length = Lexicon.Grammar(rest) is null ? Figures.PieceLength(rest) : rest.Length;
                 pieces.Add(new(TokenKind.Word, rest[..length], word.Start + start, word.Start + start + length));
                 start += length;
             }
@@ -119,7 +125,7 @@ internal sealed class Phrase
             if (text is "x" or "X" or "×" or "*")
             {
                 asked = Asked.Length;
-                if (i + 1 < pieces.Count && count is not null && Vocabulary.TryNumber(pieces[i + 1].Text, out var length))
+                if (i + 1 < pieces.Count && count is not null && Figures.TryNumber(pieces[i + 1].Text, out var length))
                 {
                     Length(ref times, length, pieces[i + 1]);
                     return 2;
@@ -128,14 +134,14 @@ internal sealed class Phrase
             }
             if (text.Equals("size", StringComparison.OrdinalIgnoreCase) || text.Equals("thread", StringComparison.OrdinalIgnoreCase))
                 return Quoted(pieces, i);
-            if (Vocabulary.TrySpan(text, out var span))
+            if (Figures.TrySpan(text, out var span))
             {
                 Counted(Span(span.Least, span.Most, piece), piece);
                 return 1;
             }
-            if (Vocabulary.TryNumber(text, out var number))
+            if (Figures.TryNumber(text, out var number))
                 return Number(pieces, i, number);
-            if (Vocabulary.TryLength(text, out var known))
+            if (Figures.TryLength(text, out var known))
             {
                 if (char.IsAsciiDigit(text[0]))
                     Length(ref millimetres, known, piece);
@@ -143,23 +149,23 @@ internal sealed class Phrase
                     Length(ref times, known, piece);
                 return 1;
             }
-            for (var length = Math.Min(Vocabulary.LongestTerm, pieces.Count - i); length > 0; length--)
+            for (var length = Math.Min(3, pieces.Count - i); length > 0; length--)
             {
                 var run = pieces.GetRange(i, length);
-                if (run.TrueForAll(one => one.Kind == TokenKind.Word) && Vocabulary.Find(string.Join(' ', run.Select(one => one.Text))) is { } term)
+                if (run.TrueForAll(one => one.Kind == TokenKind.Word) && Lexicon.Grammar(string.Join(' ', run.Select(one => one.Text))) is { } term)
                 {
-                    Term(term, piece with { End = run[^1].End }, Vocabulary.IsPlural(run[^1].Text));
+                    Term(term, piece with { End = run[^1].End }, term.Many);
                     return length;
                 }
             }
-            if (Vocabulary.TrySize(text, out var drive, out var sized))
+            if (Figures.TrySize(text, out var drive, out var sized))
             {
                 if (size is not null)
                     Twice(piece, "size");
                 (sizeDrive, size, sizeAt, asked) = (drive, sized, piece, Asked.Nothing);
                 return 1;
             }
-            if (Vocabulary.TryThread(text, out var threaded))
+            if (Figures.TryThread(text, out var threaded))
             {
                 if (thread is not null)
                     Twice(piece, "thread");
@@ -172,9 +178,7 @@ internal sealed class Phrase
                 return 1;
             }
             LineFault Unknown(IEnumerable<string> known) => LineFaults.Unknown(piece.Start, piece.End, $"unrecognised word \"{StepLine.Shown(text)}\"", text, known, nearest);
-            // A word of the grammar is meant before an everyday one.
-            var meant = Unknown(Vocabulary.All);
-            faults.Add(meant.Nearest is null && nearest ? Unknown(EverydayWords.All) : meant);
+            faults.Add(Unknown(Lexicon.GrammarWords));
             return 1;
         }
 
@@ -231,7 +235,7 @@ internal sealed class Phrase
                 return 1;
             }
             // 9 to 11 clips
-            if (i + 2 < pieces.Count && pieces[i + 1].Text.Equals("to", StringComparison.OrdinalIgnoreCase) && Vocabulary.TryNumber(pieces[i + 2].Text, out var most))
+            if (i + 2 < pieces.Count && pieces[i + 1].Text.Equals("to", StringComparison.OrdinalIgnoreCase) && Figures.TryNumber(pieces[i + 2].Text, out var most))
             {
                 Counted(Span(Whole(number, piece), Whole(most, pieces[i + 2]), piece), piece);
                 return 3;

@@ -1,0 +1,573 @@
+using WideLever.Core.Records;
+
+namespace WideLever.Core.StepLines;
+
+/// <summary>What comes out, what is lifted, and what was spoken of before.</summary>
+internal sealed partial class SpokenMeaning
+{
+    private static readonly string[] OutDeeds = ["take", "pull", "lift", "come", "slide", "pry", "peel", "flip", "undo", "move", "swing"];
+
+    private static readonly PartKind[] Clipped = [PartKind.Bezel, PartKind.Keyboard, PartKind.TopCase, PartKind.Touchpad, PartKind.DisplayPanel, PartKind.BaseCover];
+
+    private static PartKind Kind(Thing thing) => WordList.TryParse<PartKind>(thing.Is.Split(':')[0], out var kind) ? kind : PartKind.Other;
+
+    private static string Name(Thing thing) => thing.Is.Split(':') is [_, var name] ? name : WordList.Apart(thing.Is);
+
+    private void OfPart(Clause clause, Thing thing)
+    {
+        var kind = Kind(thing);
+        if (thing.IsEach && !clause.HasDeed)
+            times = Places(thing) ?? times;
+        if (clause.State is { } state || thing.State is { } && (state = thing.State) is not null)
+            Held(clause, thing, state);
+        if (clause.IsTopic)
+        {
+            topic = (thing, clause);
+            return;
+        }
+        if (thing.HasFacts)
+        {
+            Fault(clause, "size, thread and length belong to screws: say how many screws, such as 3 ph0");
+            return;
+        }
+        if (clause.Does("unplug"))
+        {
+            if (kind == PartKind.Battery)
+                PowerOff = true;
+            Add(Sort.Connection, new Unplug { Count = thing.Number ?? Count.One, Notes = Text(thing) }, clause, thing.Is);
+            if (clause.Does("take", "pull", "lift", "slide"))
+                Out(clause, thing);
+            return;
+        }
+        if (clause.Does("unlatch"))
+        {
+            if (!acts.Exists(act => act.Sort == Sort.Latches))
+                Add(Sort.Latches, new Unlatch { Count = null }, clause, thing.Is);
+            if (clause.Does("take", "lift", "pull", "slide") || clause.Particle is not null)
+                Out(clause, thing);
+            return;
+        }
+        if (clause.Does("unglue", "cut"))
+        {
+            Add(Sort.Bond, new Unbond(), clause, thing.Is);
+            if (clause.Particle is not null)
+                Out(clause, thing);
+            return;
+        }
+        if (clause.Does("heat"))
+        {
+            (heat, heated) = (Tool.Heat, clause);
+            return;
+        }
+        var comes = clause.Particle is "off" or "out" or "up" or "away" or "free" or "apart" or "loose" or "clear" or "upwards" or "upward" or "straight up" or "straight out" or "straight off";
+        if (kind is PartKind.DisplayAssembly or PartKind.Hinge && (clause.Does("swing") || (clause.Does("undo") && !comes)) || (clause.Does("swing") && kind is PartKind.Mainboard or PartKind.DisplayPanel or PartKind.Keyboard))
+        {
+            Add(Sort.Other, new Swing { Count = Count.One }, clause, thing.Is);
+            return;
+        }
+        if (Aside(clause) || (clause.Does("move") && !comes))
+        {
+            Add(Sort.Other, new Move(), clause, thing.Is);
+            return;
+        }
+        if (clause.Does("undo", "unscrew", "press", "spread", "stretch", "clean", "toggle", "route", "flip") && !clause.Does("take", "lift", "pull", "slide", "pry") && !comes)
+        {
+            Fault(clause, $"what was undone of the {thing.Text}? Say screws, clips or a plug");
+            return;
+        }
+        if (clause.HasDeed && clause.Deeds.TrueForAll(deed => OutDeeds.Contains(deed)) && (!clause.Does("undo", "flip", "move", "swing") || comes) || (!clause.HasDeed && comes) || (clause.Does("use", "run", "stay") && comes))
+        {
+            // Come alone says that it does: comes out, comes off, pops up.
+            if (clause.Deeds is ["come"] && clause.Particle is null && !clause.Places.Exists(place => place.Preposition is "out of" or "off" or "from"))
+            {
+                if (!clause.IsSubject || clause.Places.Count > 0)
+                    Fault(clause, $"where does the {thing.Text} come or go?");
+                else
+                    Out(clause, thing);
+                return;
+            }
+            Out(clause, thing);
+            return;
+        }
+        if (clause.HasDeed)
+        {
+            Fault(clause, $"what was done with the {thing.Text}? Say {thing.Text} out, or unplug {thing.Text}");
+            return;
+        }
+        if (clause.State is null)
+            Mention(clause, thing);
+    }
+
+    /// <summary>A module or stick is one of memory, where the line speaks of no other card.</summary>
+    private Thing Stick(Thing thing)
+    {
+        (thing.Role, thing.Is) = (Role.Part, About() is var (about, _) && about.IsPart && Kind(about) is PartKind.Storage or PartKind.Wireless ? about.Is : "memory:memory");
+        return thing;
+    }
+
+    private string? Text(Thing thing) => line[thing.Start..thing.End] is { Length: > 0 and < 100 } text && !text.Contains('"', StringComparison.Ordinal) ? text : null;
+
+    /// <summary>How a part is held, which is seen of it or told along with what undoes it.</summary>
+    private void Held(Clause clause, Thing thing, string state)
+    {
+        if (WordList.TryParse<Mounting>(state, out var mounting) && Resolve(clause, thing, 0) is { } part)
+            seen.Add((part with { Mounting = mounting, SeenIn = context.CurrentLayer }, clause));
+    }
+
+    /// <summary>A part comes out: how, by its kind, and that it is free then.</summary>
+    private void Out(Clause clause, Thing thing)
+    {
+        var kind = Kind(thing);
+        if (thing.IsEach && Places(thing) is { } each)
+            thing.Number = each;
+        var several = kind is PartKind.Memory or PartKind.Storage or PartKind.Fan && thing.Number is { Exact: { } n } && n is > 1 and < 9 ? n : 1;
+        if (several == 1 && kind is PartKind.Memory or PartKind.Storage or PartKind.Fan && thing.Many && thing.Number is null && thing.Text != "memory")
+        {
+            Fault(clause, $"how many {thing.Text}? Say two {thing.Text}, or one by one");
+            return;
+        }
+        // Said before already: the drive pops up, slide it out.
+        var again = freed.FindIndex(one => Lexicon.TryKind(Name(thing), out var named) && one.Part.NewKind == named || one.Part.Id == Name(thing) || (one.Part.NewKind ?? context.Parts.FirstOrDefault(part => part.Id == one.Part.Id)?.Kind) == kind);
+        if (again >= 0 && !thing.IsAnother && thing.Which.Count == 0 && kind != PartKind.Other)
+            return;
+        if (clause.Does("pry") && Array.Exists(Clipped, one => one == kind) && !acts.Exists(act => act.Sort is Sort.Clips) && !hasClips)
+            acts.Add(new(Sort.Clips, new Unclip { Count = null }, clause) { Part = thing.Is });
+        var card = kind == PartKind.Storage && (thing.Is == "storage:ssd" || line.Contains("m.2", StringComparison.OrdinalIgnoreCase) || line.Contains("nvme", StringComparison.OrdinalIgnoreCase));
+        TeardownAction action = kind switch
+        {
+            PartKind.Mainboard => new Lift { What = LiftWhat.Board },
+            PartKind.DisplayAssembly => new Lift { What = LiftWhat.Display },
+            PartKind.Storage when card => new Unplug { Connector = Connector.SlideCard },
+            PartKind.Wireless => new Unplug { Connector = Connector.SlideCard },
+            PartKind.Memory => new Unplug { Connector = Connector.LatchedModule },
+            PartKind.BaseCover => new Lift { What = LiftWhat.Cover },
+            _ => new Lift { What = LiftWhat.Part },
+        };
+        lifts.Add(new(Sort.Lift, action with { Count = several, Notes = Note(clause) }, clause) { Part = thing.Is });
+        if (freesByItself)
+            return;
+        for (var i = 0; i < several; i++)
+        {
+            if (Resolve(clause, thing, i) is { } part)
+                freed.Add((part, clause));
+        }
+    }
+
+    /// <summary>Which part is meant: by its kind, and where there are several by its place.</summary>
+    private PartOfLine? Resolve(Clause clause, Thing thing, int index)
+    {
+        var (kind, name) = (Kind(thing), Name(thing));
+        if (kind == PartKind.Other)
+            name = thing.Text;
+        var like = context.Parts.Where(part => kind == PartKind.Other ? part.Id.Equals(name.Replace(' ', '-'), StringComparison.OrdinalIgnoreCase) : part.Kind == kind).ToList();
+        bool IsOut(Part part) => context.Steps.Take(context.Position).Any(step => step.Frees.Contains(part.Id)) || freed.Exists(one => one.Part.Id == part.Id);
+        var where = thing.Which.Where(which => which is not ("same" or "other")).ToList();
+        if (like.Find(part => where.Count > 0 && where.TrueForAll(which => part.Id.Contains(which, StringComparison.OrdinalIgnoreCase) || part.Layer?.Contains(which, StringComparison.OrdinalIgnoreCase) == true)) is { } told)
+            return new(told.Id, null, null);
+        if (like.Count == 0 || (like.TrueForAll(IsOut) && (thing.IsAnother || where.Count > 0 || index > 0)))
+        {
+            var id = where.Count > 0 ? $"{name}-{string.Join('-', where)}" : name;
+            id = id.ToLowerInvariant().Replace(' ', '-');
+            var unique = id;
+            for (var number = 2; context.Parts.Any(part => part.Id == unique) || freed.Exists(one => one.Part.Id == unique); number++)
+                unique = $"{id}-{number}";
+            return new(unique, kind, null);
+        }
+        if (like.Count == 1)
+            return new(like[0].Id, null, null);
+        var left = like.FindAll(part => !IsOut(part));
+        if (left.Count == 1 || (index > 0 && left.Count > 0) || (thing.Number is { Exact: { } all } && all == left.Count))
+            return new(left[0].Id, null, null);
+        Fault(clause, $"which {thing.Text}: {string.Join(", ", (left.Count > 0 ? left : like).Select(part => part.Id))}?", [.. (left.Count > 0 ? left : like).Select(part => new LineChoice(part.Id, $"{part.Id} out"))]);
+        return null;
+    }
+
+    // --- Covers and what holds -------------------------------------------------------------------------------------------------------
+
+    private void Covers(Clause clause, Thing thing, bool isBase)
+    {
+        if (clause.IsTopic)
+        {
+            topic = (thing, clause);
+            return;
+        }
+        if (!clause.HasDeed && clause.Particle is null)
+        {
+            Mention(clause, thing);
+            return;
+        }
+        if (clause.Does("swing", "move") || Aside(clause))
+        {
+            Add(Sort.Other, clause.Does("swing") ? new Swing() : new Move(), clause);
+            return;
+        }
+        if (!Goes(clause, thing, "take", "pull", "lift", "come", "slide", "pry", "undo", "peel", "unscrew", "flip") || Facts(clause, thing, "a cover"))
+            return;
+        if (clause.Does("unscrew") && !acts.Exists(act => act.Sort == Sort.Screws))
+            acts.Add(new(Sort.Screws, new Unscrew { Count = null, Captive = false }, clause));
+        if (clause.Does("unscrew") && clause.Deeds.TrueForAll(deed => deed == "unscrew") && clause.Particle is null)
+            return;
+        if (clause.Does("pry") && !acts.Exists(act => act.Sort == Sort.Clips) && !hasClips)
+            acts.Add(new(Sort.Clips, new Unclip { Count = null }, clause));
+        if (isBase && Opens is not null)
+            return;
+        var count = Counted(clause, thing);
+        if (lifts.Exists(act => act.Action is Lift { What: LiftWhat.Cover } && act.Clause.Object?.Is == thing.Is) && !thing.IsCounted && !thing.IsAnother)
+            return;
+        lifts.Add(new(Sort.Lift, new Lift { What = LiftWhat.Cover, Count = count, Notes = Note(clause) }, clause));
+        if (isBase && opensByItself)
+            Opens = clause;
+    }
+
+    private void Holder(Clause clause, Thing thing)
+    {
+        if (clause.IsTopic)
+        {
+            topic = (thing, clause);
+            return;
+        }
+        if (!clause.HasDeed && clause.Particle is null)
+        {
+            Mention(clause, thing);
+            return;
+        }
+        if (clause.Does("swing", "flip") || (clause.Does("undo") && clause.Particle is null && clause.Deeds.Count == 1))
+        {
+            if (clause.Does("undo"))
+                Fault(clause, $"what was undone of the {thing.Text}? Say its screws, or {thing.Text} off");
+            else
+                Add(Sort.Other, new Swing(), clause);
+            return;
+        }
+        if (clause.Does("move") || Aside(clause))
+        {
+            Add(Sort.Other, new Move(), clause);
+            return;
+        }
+        if (!Goes(clause, thing, "take", "pull", "lift", "come", "slide", "pry", "undo", "unscrew", "peel") || Facts(clause, thing, "lifting"))
+            return;
+        if (lifts.Exists(act => act.Clause.Object?.Text == thing.Text) && !thing.IsAnother && !thing.IsCounted)
+            return;
+        lifts.Add(new(Sort.Lift, new Lift { What = LiftWhat.Part, Count = Counted(clause, thing), Notes = Text(thing) }, clause));
+    }
+
+    private void Switched(Clause clause, Thing thing)
+    {
+        if (!Goes(clause, thing, "flip", "toggle", "slide", "press", "move", "pull", "undo", "take"))
+            return;
+        if (!clause.HasDeed && clause.Particle is null)
+        {
+            Mention(clause, thing);
+            return;
+        }
+        PowerOff |= thing.Text.Contains("batter", StringComparison.Ordinal) || Battery(thing) || thing.Text.Contains("disconnect", StringComparison.Ordinal) || thing.Text.Contains("cut", StringComparison.Ordinal) || thing.Text.Contains("kill", StringComparison.Ordinal);
+        Add(Sort.Other, new Records.Switch { Count = Counted(clause, thing) }, clause);
+    }
+
+    private void Guided(Clause clause, Thing thing)
+    {
+        if (clause.HasDeed || clause.Particle is not null)
+            Fault(clause, "which cable comes out of it? Say route, or move the cable aside");
+        else
+            Mention(clause, thing);
+    }
+
+    private void Tooled(Clause clause, Thing thing)
+    {
+        if (thing.IsNoun("heatTool"))
+            (heat, heated) = (Tool.Heat, clause);
+        else if (thing.IsNoun("solvent"))
+            (heat, heated) = (Tool.Solvent, clause);
+        // A tool that is run along a seam opens clips that nobody counted.
+        else if (clause.Places.Exists(place => place.Of is { } of && (of.IsNoun("seam", "base") || of.IsNoun("place") || of.PartOf is "bezel" or "keyboard")) || clause.Does("run"))
+            Seam(clause);
+        else if (thing.IsCounted && thing.Number != Count.One)
+            Fault(clause, $"how many of what? {thing.Text} says nothing that is counted");
+    }
+
+    private void Placed(Clause clause, Thing thing)
+    {
+        if (thing.IsNoun("place") && thing.PartOf is not null && (thing.IsEmpty || clause.Particle == "free") && new Thing { Role = Role.Part, Is = thing.PartOf, Text = thing.Text, IsAnother = thing.IsAnother } is var empty)
+        {
+            empty.Which.AddRange(thing.Which);
+            if (Resolve(clause, empty, 0) is { } open)
+                seen.Add((open with { SeenIn = context.CurrentLayer, Empty = true, Mounting = thing.Text is "socket" or "slot" or "sockets" or "slots" ? Mounting.Socketed : null }, clause));
+            return;
+        }
+        if (clause.Does("pry", "run") || (clause.Does("undo", "take") && thing.IsNoun("seam")))
+            Seam(clause);
+        else if (clause.Does("heat"))
+            (heat, heated) = (Tool.Heat, clause);
+        else if (clause.HasDeed || clause.Particle is not null || thing.HasFacts)
+            Fault(clause, $"what was done at the {thing.Text}?");
+        else if (thing is { Number: not null } && (thing.IsNoun("place") && acts.Count == 0))
+            Fault(clause, $"how many of what? {thing.Text} says where");
+    }
+
+    private void Seam(Clause clause)
+    {
+        if (!acts.Exists(act => act.Sort == Sort.Clips))
+            acts.Add(new(Sort.Clips, new Unclip { Count = null, Notes = Note(clause) }, clause));
+    }
+
+    // --- What was spoken of before ---------------------------------------------------------------------------------------------------
+
+    /// <summary>A deed without something that it is done to: pry along the edge; slides out.</summary>
+    private void Without(Clause clause)
+    {
+        if (clause.Does("pry", "run") && clause.Particle is null or "apart" or "loose" or "free" or "up" && (!clause.Does("run") || clause.Places.Count > 0))
+        {
+            Seam(clause);
+            return;
+        }
+        if (clause.Does("heat"))
+        {
+            (heat, heated) = (Tool.Heat, clause);
+            return;
+        }
+        if (clause.Does("use") || (!clause.HasDeed && clause.Particle is null))
+            return;
+        if (clause.Does("unscrew") && clause.Particle is null)
+        {
+            Add(Sort.Screws, new Unscrew { Count = null, Captive = false }, clause);
+            return;
+        }
+        // Out: the part that the line is about, not what it was held by.
+        if (About() is var (thing, before) && (Fastener(thing) && Parts() is { } part ? part : (thing, before)) is var (meant, where))
+        {
+            Again(clause, meant, where);
+            return;
+        }
+        Fault(clause, "what was done to what? Name the part, the screws or the plug");
+    }
+
+    /// <summary>What a line speaks of: the part before a colon, or that was named last.</summary>
+    private (Thing Thing, Clause Clause)? About()
+    {
+        if (topic is { } about)
+            return about;
+        return last?.Object is { Role: not null } thing ? (thing, last) : null;
+    }
+
+    private void OfBefore(Clause clause, Thing pronoun)
+    {
+        if (!clause.HasDeed && clause.Particle is null)
+        {
+            if (clause.State is { } state && About() is var (about, _) && about.IsPart)
+                Held(clause, about, state);
+            // Ten screws, two of them: no deed of its own.
+            return;
+        }
+        var many = pronoun.Many;
+        var (thing, before) = last?.Object is { Role: not null } named && !(many && topic is not null && named == topic?.Thing) ? (named, last) : topic is { } it ? (it.Thing, it.Clause) : (null, null);
+        // It is the part that was spoken of, where the last thing is what it was held by.
+        if (thing is not null && Fastener(thing) && Parts() is { } part && (!many || (!thing.Many && (part.Thing.Many || part.Thing.Is == "speakers"))))
+            (thing, before) = part;
+        if (thing is null || before is null)
+        {
+            Fault(clause, "what is that? Name it");
+            return;
+        }
+        Again(clause, thing, before);
+    }
+
+    private static bool Fastener(Thing thing) => thing.Role == Role.Noun && thing.Is is "screw" or "standoff" or "clip" or "tab" or "latch" or "plug" or "cable" or "lead" or "ribbon" or "flap" or "bar" or "lock" or "slideLock" or "antenna" or "releaseTab" or "strip" or "glue" or "softGlue" or "rigidGlue" or "stickyTape" or "tape" or "paste" or "pad" or "foam" or "gasket" or "press" or "push" or "tool" or "heatTool" or "seam" or "place" or "label" or "foot" or "seal" or "cap" or "post" or "spring" or "solvent";
+
+    private (Thing Thing, Clause Clause)? Parts()
+    {
+        if (topic is { } about)
+            return about;
+        if (mentioned.Count > 0 && mentioned[^1] is var (thing, clause) && !Fastener(thing))
+            return (thing, clause);
+        var named = acts.FindLast(act => act.Clause.Object is { IsPart: true })?.Clause;
+        if (named?.Object is { } part)
+            return (part, named);
+        // Five screws hold the battery, lift it out
+        var held = acts.SelectMany(act => act.Clause.Places).LastOrDefault(place => place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base")));
+        return held is { Of: { } of } ? (of, acts.First(act => act.Clause.Places.Contains(held)).Clause) : null;
+    }
+
+    /// <summary>A deed done to what was spoken of before: what was undone already is not undone twice.</summary>
+    private void Again(Clause clause, Thing thing, Clause before)
+    {
+        mentioned.RemoveAll(one => one.Thing == thing);
+        if (!thing.IsPart && before != topic?.Clause && (acts.Exists(act => act.Said.Contains(before)) || lifts.Exists(act => act.Said.Contains(before))))
+        {
+            // Unscrew four screws, take them out; flap up, pull the ribbon.
+            if (acts.FindLast(act => act.Said.Contains(before)) is { Action: Unplug { Connector: null or Connector.WirePlug } plug } act && clause.Particle is "straight up" or "straight off")
+                act.Action = plug with { Connector = Connector.PressFit };
+            else if (!clause.Does("take", "undo", "unscrew", "pull", "lift", "come", "peel", "unplug", "pry", "slide", "flip", "press", "cut", "clean", "stretch", "spread") && clause.Particle is null)
+                Fault(clause, "what was done there? Name it");
+            return;
+        }
+        var again = new Thing { Role = thing.Role, Is = thing.Is, Text = thing.Text, Number = thing.Number, Many = thing.Many, IsEach = thing.IsEach, Start = thing.Start, End = thing.End };
+        again.Which.AddRange(thing.Which);
+        again.Before.AddRange(thing.Before);
+        clause.Object = again;
+        if (again.IsPart)
+            OfPart(clause, again);
+        else
+            OfNoun(clause, again);
+    }
+
+    /// <summary>Facts or a number alone: more of what was said before, or some of it.</summary>
+    private void Bare(Clause clause, Thing thing)
+    {
+        var before = acts.Count > 0 ? acts[^1] : null;
+        var screws = before?.Sort == Sort.Screws ? before : null;
+        var told = thing.Number?.Exact;
+        if (screws?.Action is Unscrew sisters && told is not null && !thing.IsOfThem && !thing.HasFacts && Hidden(clause, thing, out var over) is var (hidden, hides) && hidden != Cover.None)
+        {
+            acts.Add(new(Sort.Screws, sisters with { Count = thing.Number, Cover = hidden, Covers = hides, Notes = Note(clause, over) }, clause) { Part = screws.Part });
+            return;
+        }
+        if (thing.SizeNumber is { } number && (thing.Drive ?? (screws?.Action as Unscrew)?.Drive) is { } drive)
+            thing.Size = Figures.SizeOf(drive, number);
+        if (thing.HasFacts && (thing.Drive is not null || thing.Size is not null || thing.Thread is not null || thing.Captive || (thing.Length is not null && screws is not null)))
+        {
+            if (screws?.Action.Count is { Exact: { } all } && told is { } some && some < all && (thing.IsOfThem || thing is { Drive: null, Size: null }))
+            {
+                Split(screws, clause, thing, some, all);
+                return;
+            }
+            if (screws?.Action is Unscrew known && !thing.IsCounted)
+            {
+                if ((thing.Size is not null && known.Size is not null) || (thing.Thread is not null && known.Thread is not null) || (thing.Length is not null && known.Length is not null) || (thing.Drive is not null && known.Drive is not null && thing.Drive != known.Drive))
+                {
+                    // Another kind of screw, and nobody said how many: one.
+                    if (thing.Size is not null || thing.Drive is not null)
+                        Screws(clause, thing, thing.Drive);
+                    else
+                        Fault(clause, "this was said of these screws already");
+                    return;
+                }
+                if (thing.Length is < 2 && thing.IsLengthApart && thing.Thread is null && known.Thread is null)
+                    Fault(clause, $"a length, or the thread? Say x{Figures.Said(thing.Length.Value)} or m{Figures.Said(thing.Length.Value)}");
+                screws.Action = known with { Drive = known.Drive ?? thing.Drive, Size = known.Size ?? thing.Size, Thread = known.Thread ?? thing.Thread, Length = known.Length ?? thing.Length, Captive = known.Captive == true || thing.Captive };
+                screws.End = clause.End;
+                return;
+            }
+            if (thing is { Drive: null, Size: null, Thread: null, Captive: false })
+                Fault(clause, "what has this length? Say screws, or a bond such as soft glue");
+            else
+                Screws(clause, thing, thing.Drive);
+            return;
+        }
+        if (thing.Length is { } length)
+        {
+            if (before?.Action is Unbond { LengthMm: null } bond && bond.Bond != Bond.ReleaseTab && !thing.IsCounted)
+                before.Action = bond with { LengthMm = length };
+            else if (before?.Action is Peel { What: PeelWhat.Tape } tape)
+                before.Action = new Unbond { Bond = Bond.Tape, Count = tape.Count, LengthMm = length, Notes = tape.Notes };
+            else
+                Fault(clause, "what has this length? Say screws, or a bond such as soft glue");
+            return;
+        }
+        if (thing.IsEach || (thing.Number is null && !thing.Uncounted))
+        {
+            if (clause.HasDeed)
+                Fault(clause, "what was done to what? Name it");
+            return;
+        }
+        // Sodimm x2, both out: the part that was spoken of.
+        if (before is null && (clause.Particle is not null || clause.HasDeed) && Parts() is var (about, where) && about.Number == thing.Number)
+        {
+            Again(clause, about, where);
+            return;
+        }
+        // One more under a seal: of the same.
+        if (thing.IsAnother && ScrewsBefore() is { } same && before is null or { Sort: Sort.Screws })
+        {
+            var (covering, many) = Hidden(clause, thing, out var read);
+            acts.Add(new(Sort.Screws, same with { Count = thing.Number ?? Count.One, Cover = covering, Covers = many, Notes = Note(clause, read) }, clause));
+            return;
+        }
+        // One under each foot: said of these already.
+        if (screws?.Action is Unscrew { Cover: not Cover.None } && clause.Places.Exists(place => place.Of?.IsEach == true && CoverOf(place.Of) is not null))
+            return;
+        if (before is null)
+        {
+            Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
+            return;
+        }
+        if (thing is { IsDefinite: true, IsOfThem: false } && before.Action.Count is { Exact: { } of } && told < of)
+            thing.IsOfThem = true;
+        if (thing.IsOfThem && told is { } few)
+        {
+            if (before.Action.Count is null)
+                before.Action = before.Action with { Count = thing.Number };
+            else if (screws is not null && before.Action.Count is { Exact: { } whole } && few < whole)
+                Split(screws, clause, thing, few, whole);
+            else if (before.Action.Count != thing.Number)
+                Fault(clause, "how many are there in all? Say each group with its count");
+            return;
+        }
+        if (clause.HasDeed && !clause.IsJoined)
+        {
+            Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
+            return;
+        }
+        if (before.Action.Count is null && clause.Places.Count == 0)
+        {
+            before.Action = before.Action with { Count = thing.Number };
+            return;
+        }
+        if (clause.Places.Count > 0 && before.Action.Count is not null)
+        {
+            // Four on the left and six on the right add up; ten, four here and six there, are the ten.
+            before.Parts.Add(thing.Number ?? Count.One);
+            if (before.Parts.Count == 1)
+                before.Whole = before.Action.Count;
+            var sum = before.Parts.Aggregate((a, b) => a + b);
+            before.Action = before.Action with { Count = before.Whole == sum ? sum : before.Whole + sum, Notes = string.Join(", ", new[] { before.Action.Notes, line[clause.Start..clause.End] }.OfType<string>()) };
+            before.End = clause.End;
+            return;
+        }
+        Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
+    }
+
+    // --- At the end ------------------------------------------------------------------------------------------------------------------
+
+    private void Finish()
+    {
+        // fan: 3 ph0 — what stands before the colon comes out, where only what holds it is said.
+        if (topic is var (about, said) && about.IsPart && !freed.Exists(one => one.Clause.Object?.Is == about.Is) && !lifts.Exists(act => act.Part == about.Is) && acts.Count > 0 && !acts.Exists(act => act.Clause.Object is { IsPart: true }) && lifts.Count == 0)
+            Out(said, about);
+        if (heat is { } tool)
+        {
+            var bonds = acts.FindAll(act => act.Sort == Sort.Bond && act.Action is Unbond { Bond: not Bond.ReleaseTab });
+            foreach (var act in bonds)
+                act.Action = act.Action with { Tool = tool };
+            if (bonds.Count == 0 && acts.Count == 1 && lifts.Count == 0)
+                acts[0].Action = acts[0].Action with { Tool = tool };
+            else if (bonds.Count == 0 && heated is not null && tool == Tool.Heat && acts.Count + lifts.Count == 0)
+                Fault(heated, "what was warmed? Say the glue, such as soft glue 120 mm with heat");
+        }
+        // How a part is held, told along with what undoes it.
+        if (acts.Count + lifts.Count > 0)
+        {
+            foreach (var (part, clause) in seen)
+            {
+                var at = freed.FindIndex(one => one.Part.Id == part.Id);
+                if (at < 0 && part.Mounting is Mounting.Glued or Mounting.Taped && acts.Exists(act => act.Sort == Sort.Bond) && clause.Object is { IsPart: true } thing)
+                {
+                    Out(clause, thing);
+                    at = freed.FindIndex(one => one.Part.Id == part.Id);
+                }
+                if (at >= 0)
+                    freed[at] = (freed[at].Part with { Mounting = part.Mounting }, freed[at].Clause);
+                else
+                    Fault(clause, $"say in a line of its own how the {clause.Object?.Text ?? part.Id} is held");
+            }
+            seen.Clear();
+        }
+        foreach (var (thing, clause) in mentioned)
+        {
+            var resolved = freed.Exists(one => one.Clause.Object?.Is == thing.Is) || lifts.Exists(act => act.Clause.Object?.Is == thing.Is) || seen.Exists(one => one.Clause == clause || one.Part.NewKind == Kind(thing) || (thing.IsPart && context.Parts.Any(part => part.Id == one.Part.Id && part.Kind == Kind(thing)))) || acts.Exists(act => act.Part == thing.Is)
+                || (thing.IsNoun("cap") && acts.Exists(act => act.Action is Unscrew { Cover: Cover.Plug }));
+            // A part that something is held by or lies under was only said where.
+            if (!resolved && !(thing.IsEach || (clause.Places.Count > 0 && acts.Exists(act => act.Clause.Segment == clause.Segment))) && !acts.Exists(act => act.Clause.IsHeldBy && act.Clause.Segment == clause.Segment))
+                Fault(clause, thing.IsPart ? $"what is done with {thing.Text}? Say {thing.Text} out, or unplug {thing.Text}" : $"what is done with it? Say {thing.Text} off, or the like");
+        }
+    }
+}

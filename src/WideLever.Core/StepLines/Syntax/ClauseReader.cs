@@ -1,0 +1,808 @@
+using System.Globalization;
+
+namespace WideLever.Core.StepLines;
+
+/// <summary>
+/// Reads lexemes as clauses. Every word is accounted for: it is read, or an aside, or stands in a place that is kept; else there is a fault at it.
+/// <c>docs/step-line.md</c>, <em>Clauses</em>.
+/// </summary>
+internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?> nearest)
+{
+    private static readonly string[] Positions = ["left", "right", "upper", "lower", "front", "rear", "first", "second", "third", "other", "same"];
+    private static readonly string[] Ways = ["off", "out of", "off of", "from", "away from", "free of", "clear of", "free from", "clear from", "out"];
+
+    private List<Lexeme> words = [];
+    private Clause? now;
+    private bool joined, heldBy;
+    private int segment;
+    private Thing? hides;
+    private readonly List<Attachment> leading = [];
+
+    /// <summary>What the line says, in its order.</summary>
+    public List<Clause> Clauses { get; } = [];
+
+    /// <summary>What it says besides.</summary>
+    public List<Remark> Remarks { get; } = [];
+
+    /// <summary>Reads a line, stop by stop.</summary>
+    public void Read(List<Lexeme> line)
+    {
+        for (var from = 0; from < line.Count;)
+        {
+            var to = from;
+            while (to < line.Count && !line[to].IsStop && !(line[to].Is(Role.Break) && !(line[to].Is(Role.Join) && to + 1 < line.Count)))
+                to++;
+            (words, now, joined, heldBy, hides) = (line.GetRange(from, to - from), null, false, false, null);
+            var before = Clauses.Count;
+            Segment();
+            if (to < line.Count && line[to].IsColon && Clauses.Count == before + 1 && Clauses[before] is { HasDeed: false, Particle: null, Object: not null } topic)
+                topic.IsTopic = true;
+            segment++;
+            from = to + 1;
+        }
+        foreach (var place in leading)
+            Fault(place.Start, place.End, "what is done there?");
+    }
+
+    private Lexeme? Next(int i) => i < words.Count ? words[i] : null;
+
+    private void Segment()
+    {
+        for (var i = 0; i < words.Count;)
+        {
+            var next = One(i);
+            if (next <= i)
+                throw new InvalidOperationException($"stands still at {words[i].Text}");
+            i = next;
+        }
+    }
+
+    private bool IsFirst(int i) => words.Take(i).All(word => word.Is(Role.Aside) || word.Is(Role.Join));
+
+    /// <summary>Reads one piece of the segment, and says where the next begins.</summary>
+    private int One(int i)
+    {
+        var word = words[i];
+        if (word.Is(Role.Fraction))
+            return Fraction(i);
+        if (word.Is(Role.Modal) || (word.Is(Role.Question) && IsFirst(i)))
+            return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, word.Is(Role.Modal) ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
+        if (word.Is(Role.PutBack) && !(Nounish(word) && !Verb(i)) && !(word.Is(Role.Remark) || word.Is(Role.Break)))
+            return Away(i, Role.PutBack, "this puts something back, which is no step: Putting back has it, and tells the order");
+        if (word.Is(Role.Negation) || word.Text == "without")
+            return Negation(i);
+        if (word.Is(Role.Ready))
+        {
+            var end = Enumerable.Range(i, words.Count - i).FirstOrDefault(at => words[at].Is(Role.Join), words.Count);
+            Remarks.Add(new(Role.Ready, word.Start, words[end - 1].End, segment));
+            return end;
+        }
+        if (word.Is(Role.Damage) && IsDamage(i))
+            return Damage(i);
+        if (Numerals.At(words, i) is not null || word.Figure is not null)
+            return Thing(i);
+        if (word.Is(Role.Join))
+        {
+            joined = true;
+            return i + 1;
+        }
+        if (Verb(i))
+            return Deed(i);
+        if (word.Is(Role.Hiding) && now?.Object is not null && StartsThing(i + 1))
+        {
+            hides = now.Object;
+            Clauses.Remove(now);
+            now = null;
+            return i + 1;
+        }
+        if (word.Is(Role.HeldBy) && StartsThing(i + 1) && !(i + 1 < words.Count && Verb(i + 1)))
+        {
+            (now, heldBy) = (null, true);
+            return i + 1;
+        }
+        if (word.Is(Role.Particle) && Particle(i) is { } behind)
+            return behind;
+        if (word.Is(Role.Preposition) && !(word.Is(Role.Describe) && StartsThing(i + 1) && !words[i + 1].Is(Role.Aside)) && Place(i) is { } placed)
+            return placed;
+        if (word.Is(Role.Attaching) && Attached(i) is { } attached)
+            return attached;
+        if (word.Is(Role.State) && now?.Object is not null && (!Nounish(word) || !StartsThing(i)))
+        {
+            now.State = word.As(Role.State);
+            now.Reach(word.Start, word.End);
+            return i + 1;
+        }
+        if (word.Is(Role.Remark))
+            return Remarked(i);
+        if (word.Is(Role.Describe, "number") || word.Text == "size")
+            return Thing(i);
+        if (word.Is(Role.Pronoun) || word.Is(Role.Noun) || word.Is(Role.Part) || word.Is(Role.Drive) || word.Is(Role.Distribution) || word.Is(Role.Describe, "captive") || word.Is(Role.Describe, "empty") || (word.Is(Role.Describe) && Describes(i)) || (word.Is(Role.State) && StartsThing(i + 1)))
+            return Thing(i);
+        if (word.Is(Role.OfThem) && now?.Object is { } some)
+        {
+            some.IsOfThem = true;
+            return i + 1;
+        }
+        if (word.Is(Role.Aside) || word.Is(Role.Describe) || word.Is(Role.About) || word.Is(Role.Break) || word.Is(Role.Preposition) || word.Is(Role.Particle))
+            return i + 1;
+        if (word.IsUnknown)
+            return Thing(i);
+        Fault(word.Start, word.End, $"\"{word.Text}\" says nothing here that can be logged: say it otherwise, or put a comma around it");
+        return i + 1;
+    }
+
+    private static bool IsWith(Lexeme word) => word.Text is "with" or "w/" or "w";
+
+    private static bool Nounish(Lexeme word) => word.Is(Role.Noun) || word.Is(Role.Part);
+
+    /// <summary>Whether something is named from here on: an article, a number, a noun.</summary>
+    private bool StartsThing(int i)
+    {
+        for (; i < words.Count; i++)
+        {
+            var word = words[i];
+            if (Nounish(word) || word.Is(Role.Pronoun) || (word.Text == "size" && i + 1 < words.Count) || word.Is(Role.Count) || word.Figure is not null || word.Is(Role.Drive) || word.IsUnknown || word.Is(Role.Distribution) || (word.Is(Role.Describe) && Describes(i)))
+                return true;
+            if (!word.Is(Role.Aside) && !word.Is(Role.Describe) && !word.Is(Role.About) && !word.Is(Role.Compare) && !word.Is(Role.State))
+                return false;
+        }
+        return false;
+    }
+
+    /// <summary>Whether a describing word has something to describe.</summary>
+    private bool Describes(int i)
+    {
+        // The side of sixty millimetres is a noun itself.
+        var noun = Nounish(words[i]);
+        for (i++; i < words.Count; i++)
+        {
+            var word = words[i];
+            if (Nounish(word) || word.Is(Role.Drive) || word.IsUnknown || (!noun && (word.Figure is not null || word.Number is not null)))
+                return true;
+            if (!word.Is(Role.Describe) && !word.Is(Role.State))
+                return false;
+        }
+        return false;
+    }
+
+    /// <summary>Whether a word is a deed here: one that could be a noun as well needs something to be done to.</summary>
+    private bool Verb(int i)
+    {
+        var word = words[i];
+        if (!word.Is(Role.Deed) && !word.Is(Role.PutBack))
+            return false;
+        if (word.Is(Role.Particle) && (now?.Object is not null || (now is { HasDeed: true } && !joined)))
+            return false;
+        if (word.Is(Role.Describe) && !word.Is(Role.Deed, "undo") && StartsThing(i + 1) && i > 0 && words[i - 1] is { Text: "the" or "a" or "an" })
+            return false;
+        if (!Nounish(word))
+            return true;
+        return !(i > 0 && words[i - 1] is { Text: "the" or "a" or "an" or "its" or "my" or "this" or "that" }) && !(now is { HasDeed: true, Object: null }) && (now is null || joined) && i + 1 < words.Count
+            && (words[i + 1].Is(Role.Particle) || (StartsThing(i + 1) && !(word.As(Role.Noun) is { } noun && Nounish(words[i + 1]) && noun is "clip" or "screw" or "plug")));
+    }
+
+    private Clause Begin(int i)
+    {
+        var clause = new Clause { Segment = segment, IsHeldBy = heldBy, HiddenBy = hides };
+        foreach (var place in leading)
+        {
+            clause.Places.Add(place);
+            clause.Reach(place.Start, place.End);
+        }
+        leading.Clear();
+        (heldBy, hides) = (false, null);
+        clause.Reach(words[i].Start, words[i].End);
+        Clauses.Add(clause);
+        return now = clause;
+    }
+
+    private int Deed(int i)
+    {
+        var (word, deed) = (words[i], words[i].As(Role.Deed) ?? "put");
+        if (deed == "stay" && (now?.Object ?? Clauses.FindLast(clause => clause.Object is not null)?.Object) is { } staying)
+        {
+            staying.Captive = true;
+            // They stay in their cover.
+            var end = words.Count;
+            for (var at = i + 1; at < words.Count; at++)
+            {
+                if (words[at].Is(Role.Join) || words[at].Number is not null || words[at].Is(Role.Negation))
+                {
+                    end = at;
+                    break;
+                }
+            }
+            now?.Reach(word.Start, words[end - 1].End);
+            return end;
+        }
+        var transitive = StartsThing(i + 1) && deed is not ("come" or "slide" or "swing");
+        if (now is { Object: null, HasDeed: true } && (joined || deed is not "use"))
+            now.Deeds.Add(deed);
+        else if (now is { Object: not null, HasDeed: false } && !joined && !transitive)
+            (now.IsSubject, _) = (true, Add(now, deed));
+        else
+            Begin(i).Deeds.Add(deed);
+        joined = false;
+        now!.Reach(word.Start, word.End);
+        return i + 1;
+
+        static bool Add(Clause clause, string deed)
+        {
+            clause.Deeds.Add(deed);
+            return true;
+        }
+    }
+
+    private int? Particle(int i)
+    {
+        var word = words[i];
+        if (now?.Object is not null && word.Text is "off" or "out" or "away" && StartsThing(i + 1) && !joined && (words[i + 1].Text is "the" or "its" or "their" or "of" || (Nounish(words[i + 1]) && word.Text == "off")))
+            return Place(i);
+        if (now is null || joined)
+        {
+            if (word.Is(Role.Aside) || word.Is(Role.Preposition))
+                return null;
+            Begin(i);
+        }
+        joined = false;
+        now!.Particle ??= word.Text;
+        now.Reach(word.Start, word.End);
+        return i + 1;
+    }
+
+    /// <summary>A place: a preposition and what stands behind it.</summary>
+    private int? Place(int i)
+    {
+        var word = words[i];
+        if (word.Text is "in" or "on" && now is not null && (i + 1 == words.Count || words[i + 1].Is(Role.Join)) && (now.HasDeed || now.Object is not null))
+            return Away(i, Role.PutBack, "this puts something back, which is no step: Putting back has it, and tells the order");
+        if (word.Text is "to" or "for" or "by" && i + 1 < words.Count && words[i + 1].Is(Role.Deed) && !Nounish(words[i + 1]))
+        {
+            // Used a card to pop the clips; by sliding the lock.
+            if (word.Text == "by" || now is null || now.Does("use", "run") || now.Object?.IsNoun("tool", "heatTool") == true)
+            {
+                now = null;
+                return i + 1;
+            }
+            return Swallow(i, now.HasDeed || now.Object is not null ? "what for" : null);
+        }
+        if (word.Text is "before" or "after" && i + 1 < words.Count && words[i + 1].Is(Role.Deed))
+            return Away(i, Role.Modal, "this points to another step: log it as a line of its own");
+        var to = i + 1;
+        Thing? of = null;
+        // All round, 900 mm: no place.
+        if (word.Is(Role.Aside) && to < words.Count && words[to].Figure is not null)
+            return to;
+        if (StartsThing(to))
+            of = ThingAt(ref to, inPlace: true);
+        if (of is not null && IsWith(word) && to < words.Count && (words[to].Is(Role.Particle) || words[to].Is(Role.Deed)) && !of.IsNoun("tool"))
+        {
+            // With the duct away: how things stand, not what is done.
+            to++;
+            leading.Add(new(word.Text, null, word.Start, words[to - 1].End));
+            return to;
+        }
+        if (of is not null && word.Text == "between" && to + 1 < words.Count && words[to].Is(Role.Join) && StartsThing(to + 1))
+        {
+            to++;
+            ThingAt(ref to, inPlace: true);
+        }
+        if (of is null && !(word.Text is "under" or "below" or "beneath" or "underneath" or "behind"))
+            return word.Is(Role.Aside) || word.Is(Role.Particle) || to > i + 1 ? to : IsWith(word) ? null : i + 1;
+        var place = new Attachment(word.Text, of, word.Start, words[to - 1].End);
+        if (IsWith(word) && of is not null && With(of, place))
+            return to;
+        if (Ways.Contains(word.Text) && now is not null)
+            now.Particle ??= word.Text.Split(' ')[0] is "from" ? null : "out";
+        if (now is null || (joined && now.Object is null))
+            leading.Add(place);
+        else
+        {
+            now.Places.Add(place);
+            now.Reach(place.Start, place.End);
+        }
+        return to;
+    }
+
+    /// <summary>What is done with: a tool, how a connection opens, or what has to be undone besides. False: a place.</summary>
+    private bool With(Thing of, Attachment place)
+    {
+        if (of.IsNoun("tool") || of.IsNoun("heatTool") || of.IsNoun("solvent"))
+        {
+            now ??= Begin(words.FindIndex(word => word.Start == place.Start));
+            now.Tool = of.IsNoun("heatTool") ? Words.Tool.Heat : of.IsNoun("solvent") ? Words.Tool.Solvent : now.Tool;
+            now.Reach(place.Start, place.End);
+            return true;
+        }
+        if (of.IsNoun("flap", "slideLock", "bar", "lock", "lever", "press", "push", "latch") && now is not null)
+            return false;
+        if (of.IsPart || of.IsNoun("place", "seam", "piece", "chip", "machine"))
+            return false;
+        // Wireless card with two leads: what the line is about.
+        if (now is { HasDeed: false, Particle: null, Object.IsPart: true })
+            now.IsTopic = true;
+        var clause = Begin(words.FindIndex(word => word.Start == place.Start));
+        (clause.Object, clause.IsHeldBy) = (of, true);
+        clause.Reach(place.Start, place.End);
+        return true;
+    }
+
+    private int? Attached(int i)
+    {
+        if (!StartsThing(i + 1))
+            return words[i].Is(Role.Aside) || i + 1 >= words.Count || words[i + 1].Is(Role.Preposition) || words[i + 1].Is(Role.Aside) || words[i + 1].Is(Role.Particle) ? i + 1 : null;
+        var to = i + 1;
+        if (ThingAt(ref to, inPlace: true) is not { } of)
+            return null;
+        var place = new Attachment(words[i].Text, of, words[i].Start, words[to - 1].End);
+        if (now is null)
+            leading.Add(place);
+        else
+        {
+            now.Places.Add(place);
+            now.Reach(place.Start, place.End);
+        }
+        return to;
+    }
+
+    /// <summary>The rest of the segment says what for, and is kept whole; what could be a fact in it is a fault.</summary>
+    private int Swallow(int i, string? what)
+    {
+        var trouble = Enumerable.Range(i, words.Count - i).FirstOrDefault(at => words[at].Number is not null || words[at].Is(Role.Negation) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal) || words[at].Is(Role.Join) || words[at].IsUnknown, -1);
+        if (what is null || trouble >= 0)
+            Fault(words[Math.Max(i, trouble)].Start, words[^1].End, "say what was done, in a line or between commas of its own");
+        else if (now is not null)
+        {
+            now.Places.Add(new("to", null, words[i].Start, words[^1].End));
+            now.Reach(words[i].Start, words[^1].End);
+        }
+        return words.Count;
+    }
+
+    private int Remarked(int i)
+    {
+        var mine = Clauses.FindAll(clause => clause.Segment == segment);
+        var hasFacts = words.Exists(word => word.Figure is not null || word.Number is not null || word.Is(Role.Negation));
+        if (mine.Exists(clause => clause.HasDeed || clause.Particle is not null) || hasFacts)
+        {
+            Fault(words[i].Start, words[i].End, $"\"{words[i].Text}\" is a remark: note it, such as note \"…\", or say what was done");
+            return words.Count;
+        }
+        Clauses.RemoveAll(clause => clause.Segment == segment);
+        now = null;
+        leading.Clear();
+        Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
+        return words.Count;
+    }
+
+    /// <summary>A piece of the line that makes no step: it says so.</summary>
+    private int Away(int i, Role kind, string message)
+    {
+        Remarks.Add(new(kind, words[0].Start, words[^1].End, segment));
+        Fault(words[i].Start, words[i].End, message);
+        leading.Clear();
+        return words.Count;
+    }
+
+    private int Negation(int i)
+    {
+        var word = words[i];
+        // A ribbon without a lock; no lock
+        var to = i + 1;
+        if (word.Text is "no" or "without" && StartsThing(to) && ThingAt(ref to) is { } lacking)
+        {
+            if (lacking.IsNoun("lock", "flap", "latch", "lever", "bar", "slideLock", "clip") && lacking.Number is null && !lacking.HasFacts)
+            {
+                var place = new Attachment("without", lacking, word.Start, words[to - 1].End);
+                (now ?? Clauses.LastOrDefault())?.Places.Add(place);
+                if (now is null && Clauses.Count == 0)
+                    leading.Add(place);
+                return to;
+            }
+        }
+        if (IsFirst(i))
+        {
+            // What is not there, or was not done, is noted where the line says something else.
+            if (word.Text is "no" && words.Count == 1)
+                return Away(i, Role.Negation, "is that a correction? Change the line so that it says what is so");
+            Remarks.Add(new(Role.Negation, words[0].Start, words[^1].End, segment));
+            leading.Clear();
+            return words.Count;
+        }
+        return Away(i, Role.Negation, "this says what is not so, or was not done: a line says what was done");
+    }
+
+    private bool IsDamage(int i)
+    {
+        var word = words[i];
+        if (!word.Is(Role.Deed))
+            return true;
+        if (word.Is(Role.Deed, "break"))
+            return !words.Skip(i).Any(other => other.Is(Role.Noun, "seal"));
+        return now is { Object: not null, HasDeed: false } && !joined && !StartsThing(i + 1);
+    }
+
+    private int Damage(int i)
+    {
+        // What broke is no step of its own: one clip snapped.
+        if (now is { HasDeed: false, Object: not null })
+        {
+            Clauses.Remove(now);
+            Remarks.Add(new(Role.Damage, now.Start, words[^1].End, segment));
+        }
+        else
+        {
+            Remarks.Add(new(Role.Damage, words[i].Start, words[^1].End, segment));
+        }
+        now = null;
+        leading.Clear();
+        var behind = Enumerable.Range(i + 1, words.Count - i - 1).FirstOrDefault(at => words[at].Is(Role.Negation) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal), -1);
+        if (behind >= 0)
+            Fault(words[behind].Start, words[behind].End, "say what broke in a line of its own");
+        return words.Count;
+    }
+
+    /// <summary>All but two of the ten screws; half of the twelve clips.</summary>
+    private int Fraction(int i)
+    {
+        var text = words[i].Text;
+        var at = i + 1;
+        int? less = null;
+        if (text == "all but" && Numerals.At(words, at) is { Count.Exact: { } but } exception)
+            (less, at) = (but, at + exception.Length);
+        while (at < words.Count && (words[at].Is(Role.Aside) || words[at].Text == "of"))
+            at++;
+        if ((less is not null || text is "half of" or "half the" or "half") && at < words.Count && Numerals.At(words, at) is { Count.Exact: { } all })
+        {
+            var to = at;
+            if (ThingAt(ref to) is { } thing && (less is { } l ? all - l : all % 2 == 0 ? all / 2 : 0) is > 0 and var left)
+            {
+                thing.Number = left;
+                Give(thing, i);
+                return to;
+            }
+        }
+        return Away(i, Role.Fraction, "a share of what nobody counted is no count: say how many were undone");
+    }
+
+    private int Thing(int i)
+    {
+        var to = i;
+        // Soldered on the board, glued in the lid: where.
+        if (now is { State: not null, HasDeed: false } && !joined && words[i - 1].Is(Role.State) | (i > 1 && words[i - 1].Is(Role.Aside) && words[i - 2].Is(Role.State)) && ThingAt(ref to, inPlace: true) is { } where)
+        {
+            now.Places.Add(new("in", where, where.Start, where.End));
+            return to;
+        }
+        to = i;
+        if (ThingAt(ref to) is not { } thing)
+        {
+            Fault(words[i].Start, words[i].End, $"\"{words[i].Text}\" says nothing here that can be logged: say it otherwise, or put a comma around it");
+            return i + 1;
+        }
+        Give(thing, i);
+        return Math.Max(to, i + 1);
+    }
+
+    private void Give(Thing thing, int i)
+    {
+        var before = now;
+        if (now is null || now.Object is not null)
+        {
+            Begin(i);
+            // Remove the fan and the heatsink: both.
+            if (joined && before is not null)
+            {
+                now!.IsJoined = true;
+                if (before.HasDeed && !before.IsSubject)
+                    now.Deeds.AddRange(before.Deeds);
+            }
+        }
+        joined = false;
+        now!.Object = thing;
+        now.Reach(thing.Start, thing.End);
+    }
+
+    /// <summary>The thing that is named from here on; null: none is.</summary>
+    private Thing? ThingAt(ref int at, bool inPlace = false)
+    {
+        var thing = new Thing { Start = words[at].Start };
+        var (i, head, any) = (at, false, false);
+        var strangers = new List<Lexeme>();
+        for (; i < words.Count; i++)
+        {
+            var word = words[i];
+            if (word.IsStop)
+                break;
+            if (!head && Article(word) && !thing.IsPronoun)
+                continue;
+            if (word.Is(Role.Pronoun) && !any && !head)
+            {
+                thing.IsPronoun = true;
+                thing.Many = word.Text is "them" or "em" or "'em" or "they" || word.Text.EndsWith("them", StringComparison.Ordinal) || word.Text.EndsWith("ones", StringComparison.Ordinal);
+                any = true;
+                i++;
+                break;
+            }
+            // Screws of size zero
+            if (head && word.Text == "of" && i + 1 < words.Count && (words[i + 1].Text is "size" or "number" || words[i + 1].Figure is { Size: not null }))
+                continue;
+            // number two cross; size one
+            if (Sized(thing, ref i))
+            {
+                any = true;
+                continue;
+            }
+            // Adhesive under the battery, 200 mm: the battery has none.
+            if (head && (inPlace || thing.IsPart || thing.IsNoun("place", "seam")) && word.Number is not null && i + 1 < words.Count && words[i + 1].Is(Role.Unit))
+                break;
+            if (Measured(thing, ref i))
+            {
+                any = true;
+                continue;
+            }
+            if (Facts(thing, ref i))
+            {
+                any = true;
+                continue;
+            }
+            if (Numerals.At(words, i) is { } numeral && !(word.Is(Role.Describe, "another")))
+            {
+                // Slot 1, fan 2: a name.
+                if (head && word.Figure is not null && numeral.Length == 1 && (thing.IsPart || thing.IsNoun("place")) && !StartsThing(i + 1))
+                {
+                    thing.Which.Add(word.Text);
+                    continue;
+                }
+                if (head || thing.IsCounted)
+                {
+                    if (head)
+                        break;
+                    Fault(word.Start, word.End, "the count is said twice");
+                    i += numeral.Length - 1;
+                    continue;
+                }
+                if (numeral.Count is { } n && (n.Least < 1 || n.Most > RecordLimits.Count))
+                    Fault(word.Start, word.End, string.Create(CultureInfo.InvariantCulture, $"a count is a whole number from 1 to {RecordLimits.Count}"));
+                thing.Number = numeral.Count;
+                thing.IsDefinite = i > 0 && words[i - 1].Text is "the" or "those" or "these" or "other";
+                thing.Uncounted = numeral.Count is null;
+                thing.IsBoth |= word.Text is "both" or "both of" or "both of the";
+                i += numeral.Length - 1;
+                any = true;
+                if (i + 1 < words.Count && words[i + 1].Is(Role.OfThem))
+                {
+                    thing.IsOfThem = true;
+                    i += 2;
+                    break;
+                }
+                if (i + 2 < words.Count && words[i + 1].Text == "of" && StartsThing(i + 2) && word.Is(Role.Count) | word.Figure is not null)
+                {
+                    thing.IsOfThem = true;
+                    i++;
+                }
+                continue;
+            }
+            if (word.Is(Role.Drive) && !(head && thing.Role is not null && !thing.IsNoun("screw", "standoff", "piece")))
+            {
+                if (thing.Drive is { } other && other.Word() != word.As(Role.Drive))
+                    Fault(word.Start, word.End, "another word says otherwise: put a comma between them");
+                if (WordList.TryParse<Drive>(word.As(Role.Drive)!, out var drive))
+                    thing.Drive = drive;
+                any = true;
+                continue;
+            }
+            if (!head && word.Is(Role.Distribution))
+            {
+                (thing.IsEach, any) = (true, true);
+                continue;
+            }
+            // Two more of the same
+            if (!head && thing.IsCounted && word.Is(Role.Describe, "another"))
+            {
+                (thing.IsAnother, any) = (true, true);
+                if (i + 1 < words.Count && words[i + 1].Text == "of")
+                    i++;
+                continue;
+            }
+            // Snap clips, base pops
+            if (head && word.Is(Role.Deed) && (!Nounish(word) || (!StartsNounBehind(i) && word.Is(Role.Deed, "slide"))))
+                break;
+            if (!head && word.Is(Role.State) && StartsThing(i + 1))
+            {
+                thing.State = word.As(Role.State);
+                continue;
+            }
+            if (!head && word.Is(Role.Describe) && (Describes(i) || !Nounish(word)) && !(Nounish(word) && !Describes(i)))
+            {
+                var what = word.As(Role.Describe)!;
+                if (what == "another")
+                    thing.IsAnother = true;
+                else if (what == "empty")
+                    thing.IsEmpty = true;
+                else if (what == "captive")
+                    thing.Captive = true;
+                else if (Positions.Contains(what))
+                    thing.Which.Add(what);
+                thing.IsAnother |= what is "second" or "third" or "other";
+                any = true;
+                continue;
+            }
+            if (head && word.Is(Role.Describe, "captive"))
+            {
+                thing.Captive = true;
+                continue;
+            }
+            if (head && word.Is(Role.Describe, "empty"))
+            {
+                thing.IsEmpty = true;
+                continue;
+            }
+            if (Nounish(word))
+            {
+                if (head && (word.Is(Role.Preposition) || (word.Is(Role.Aside) && !word.Is(Role.Noun, "screw"))))
+                    break;
+                if (head)
+                    thing.Before.Add(new(thing.Role!.Value, thing.Is, thing.Many));
+                var sense = Array.Find(word.Senses, one => one.Role is Role.Noun or Role.Part);
+                (thing.Role, thing.Is, thing.Many, thing.Text, head, any) = (sense.Role, sense.Is, sense.Many, word.Text, true, true);
+                continue;
+            }
+            if (word.IsUnknown && (!head || StartsNounBehind(i)))
+            {
+                strangers.Add(word);
+                any = true;
+                continue;
+            }
+            break;
+        }
+        if (!any)
+            return null;
+        thing.End = words[i - 1].End;
+        // A place may have any name, but not one that a slip made of a known word.
+        foreach (var stranger in strangers)
+        {
+            if (!inPlace || nearest(stranger.Text) is not null)
+                Stranger(stranger, thing);
+        }
+        at = i;
+        return thing;
+    }
+
+    private bool StartsNounBehind(int i) => i + 1 < words.Count && (Nounish(words[i + 1]) || (words[i + 1].IsUnknown && StartsNounBehind(i + 1)));
+
+    private static bool Article(Lexeme word) => word.Is(Role.Aside) && word.Text is "the" or "a" or "an" or "its" or "his" or "her" or "their" or "my" or "your" or "our" or "this" or "that" or "these" or "those" or "all" or "just" or "only" or "all the"
+        or "whole" or "very" or "quite" or "really" or "rather" or "kind" or "lovely" or "nice" or "pesky" or "blasted" or "bloody" or "damn" or "wretched" or "awkward" or "tricky" or "fiddly" or "flat" or "pretty" or "slightly" or "poor" or "dear" or "stubborn" or "another";
+
+    /// <summary>A word that nobody knows: a drive of screws, or a part.</summary>
+    private void Stranger(Lexeme word, Thing thing)
+    {
+        var near = nearest(word.Text);
+        var meant = near is null ? "" : $"; did you mean \"{near}\"?";
+        var text = StepLine.Shown(word.Text);
+        faults.Add(near is not null ? new(word.Start, word.End, $"unrecognised word \"{text}\"{meant}", near)
+            : thing.IsNoun("screw", "standoff") ? new(word.Start, word.End, $"unrecognised word \"{text}\": which drive is that?", null) { Asks = StrangerKind.Drive }
+            : thing.Role is null ? new(word.Start, word.End, $"unrecognised word \"{text}\": what part is that? Name it with its kind, such as lift = {text}:other", null) { Asks = StrangerKind.Part }
+            : new(word.Start, word.End, $"unrecognised word \"{text}\"", null));
+    }
+
+    /// <summary>The size of a driver said in words: size one, number zero cross.</summary>
+    private bool Sized(Thing thing, ref int i)
+    {
+        static string? Digits(string text) => text switch { "zero" or "nought" or "oh" or "0" => "0", "double zero" or "double nought" or "double oh" or "00" => "00", "triple zero" or "000" => "000", _ => null };
+        string? Number(int at)
+        {
+            if (at >= words.Count)
+                return null;
+            if (words[at].Text is "double" or "triple" && at + 1 < words.Count && Digits(words[at + 1].Text) == "0")
+                return words[at].Text == "double" ? "00" : "000";
+            return Digits(words[at].Text) ?? words[at].Number?.ToString(CultureInfo.InvariantCulture);
+        }
+        var named = words[i].Text is "size" or "number" or "no." or "nr";
+        var drive = i + (named ? 1 : 0) is var from && words[i].Is(Role.Drive) ? words[i] : null;
+        if (!named && !(drive is not null && i + 1 < words.Count && (words[i + 1].Text is "size" or "number" or "no." or "nr" || Digits(words[i + 1].Text) is not null || (words[i + 1].Text is "double" or "triple"))))
+            return false;
+        var at = named ? i + 1 : words[i + 1].Text is "size" or "number" or "no." or "nr" ? i + 2 : i + 1;
+        if (at < words.Count && words[at].Figure is { Size: not null } && named)
+        {
+            i = at - 1;
+            return true;
+        }
+        if (Number(at) is not { } number)
+            return false;
+        var took = words[at].Text is "double" or "triple" ? at + 1 : at;
+        if (named && took + 1 < words.Count && words[took + 1].Is(Role.Drive))
+            (drive, took) = (words[took + 1], took + 1);
+        var kind = drive?.As(Role.Drive) is { } word && WordList.TryParse<Drive>(word, out var said) ? said : thing.Drive;
+        if (kind is null)
+        {
+            thing.SizeNumber = number;
+            i = took;
+            return true;
+        }
+        thing.Drive = kind;
+        if (thing.Size is not null)
+            Fault(words[i].Start, words[took].End, "the size is said twice");
+        thing.Size = Figures.SizeOf(kind.Value, number);
+        i = took;
+        return true;
+    }
+
+    /// <summary>A number with its unit: a length, or what is no count.</summary>
+    private bool Measured(Thing thing, ref int i)
+    {
+        if (i + 1 >= words.Count || words[i].Number is not { } number || !words[i + 1].Is(Role.Unit))
+            return false;
+        var unit = words[i + 1].As(Role.Unit);
+        if (unit == "none")
+        {
+            // A way, a square or a cell is no unit where it is counted.
+            if (Nounish(words[i + 1]))
+                return false;
+            if (words[i + 1].Text is "pin" or "pins" or "pole" or "poles" or "way" or "ways" or "lane" or "lanes" or "cell" or "cells" && !StartsNounBehind(i + 1))
+                return false;
+            thing.End = words[i + 1].End;
+            i++;
+            return true;
+        }
+        if (thing.Length is not null)
+            Fault(words[i].Start, words[i + 1].End, "the length is said twice");
+        thing.Length = number * unit switch { "cm" => 10, "m" => 1000, "inch" => 25.4, _ => 1 };
+        thing.IsLengthApart = true;
+        i++;
+        // 60 mm of tape
+        if (i + 1 < words.Count && words[i + 1].Text is "of" or "long" or "each")
+            i++;
+        return true;
+    }
+
+    /// <summary>Size, thread and length of screws.</summary>
+    private bool Facts(Thing thing, ref int i)
+    {
+        if (words[i].Figure is { } figure)
+        {
+            if (figure.Size is not null)
+            {
+                if (thing.Size is not null)
+                    Fault(words[i].Start, words[i].End, "the size is said twice");
+                if (thing.Drive is { } said && said != figure.Drive)
+                    Fault(words[i].Start, words[i].End, $"{figure.Size} is a {figure.Drive!.Value.Name()} size");
+                (thing.Drive, thing.Size) = (figure.Drive, figure.Size);
+                return true;
+            }
+            // Two of them: sodimm x2
+            if (figure.Length is { } many && figure.Thread is null && words[i].Text[0] is 'x' or '×' && thing.Role is not null && !thing.IsNoun("screw", "standoff", "piece") && !thing.HasFacts && !thing.IsCounted && many == Math.Floor(many))
+            {
+                thing.Number = (int)many;
+                return true;
+            }
+            if (figure.Thread is not null || figure.Length is not null)
+            {
+                if ((figure.Thread is not null && thing.Thread is not null) || (figure.Length is not null && thing.Length is not null))
+                    Fault(words[i].Start, words[i].End, figure.Thread is not null ? "the thread is said twice" : "the length is said twice");
+                (thing.Thread, thing.Length) = (figure.Thread ?? thing.Thread, figure.Length ?? thing.Length);
+                thing.IsLengthApart |= figure.Length is not null && words[i].Text[0] is not ('x' or '×' or '*');
+                return true;
+            }
+        }
+        // m2 by 5, m2 x 5 mm
+        if (words[i].Text is "x" or "by" or "×" or "*" && (thing.Thread is not null || thing.Size is not null) && thing.Length is null && i + 1 < words.Count && words[i + 1].Number is { } length)
+        {
+            thing.Length = length;
+            i++;
+            if (i + 1 < words.Count && words[i + 1].As(Role.Unit) == "mm")
+                i++;
+            return true;
+        }
+        // m two by five
+        if (words[i].Text == "m" && i + 1 < words.Count && words[i + 1].Number is { } thick && thing.Thread is null)
+        {
+            thing.Thread = string.Create(CultureInfo.InvariantCulture, $"M{thick}");
+            i++;
+            return true;
+        }
+        return false;
+    }
+
+    private void Fault(int start, int end, string message) => faults.Add(new(start, end, message, null));
+}

@@ -1,0 +1,173 @@
+using System.Globalization;
+
+namespace WideLever.Core.StepLines;
+
+/// <summary>A size, thread, length or number of a line.</summary>
+internal readonly record struct Figure(double? Number, Drive? Drive, string? Size, string? Thread, double? Length, (int Least, int Most)? Span);
+
+/// <summary>A word or group of words of a line, with what it can mean, or a sign that ends a clause.</summary>
+internal sealed record Lexeme(string Text, Sense[] Senses, Figure? Figure, int Start, int End)
+{
+    /// <summary>Whether it ends a clause: a comma, full stop, dash or colon.</summary>
+    public bool IsStop { get; init; }
+
+    public bool IsColon => IsStop && Text == ":";
+
+    public bool Is(Role role) => Array.Exists(Senses, sense => sense.Role == role);
+
+    public bool Is(Role role, string what) => Array.Exists(Senses, sense => sense.Role == role && sense.Is == what);
+
+    public string? As(Role role) => Array.Find(Senses, sense => sense.Role == role).Is;
+
+    /// <summary>Whether nothing is known of it.</summary>
+    public bool IsUnknown => Senses.Length == 0 && Figure is null && !IsStop;
+
+    /// <summary>A number, in figures or in words.</summary>
+    public double? Number => Figure?.Number ?? (As(Role.Count) is { } count && double.TryParse(count, NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : null);
+}
+
+/// <summary>Cuts the pieces of a line into lexemes, the longest entry of the lexicon first.</summary>
+internal static class Lexemes
+{
+    private static readonly string[] Suffixes = ["-headed", "-head", "-type", "-style", "-shaped", "-sized", "-drive"];
+
+    /// <summary>The lexemes of the pieces; each of them is in one.</summary>
+    public static List<Lexeme> Of(IReadOnlyList<Token> tokens)
+    {
+        var words = tokens.SelectMany(Cut).ToList();
+        // 10 - 12
+        for (var i = 1; i + 1 < words.Count; i++)
+        {
+            if (words[i] is { IsStop: true, Text: "-" } && words[i - 1].Figure?.Number is not null && words[i + 1].Figure?.Number is not null)
+                words[i] = words[i] with { IsStop = false };
+        }
+        var lexemes = new List<Lexeme>();
+        for (var i = 0; i < words.Count;)
+        {
+            if (words[i].IsStop || words[i].Figure is not null)
+            {
+                // 2.5 inch drive, 6 lobe
+                if (!words[i].IsStop && Longest(words, i, 2) is var (named, count))
+                {
+                    lexemes.Add(named);
+                    i += count;
+                    continue;
+                }
+                lexemes.Add(words[i++]);
+                continue;
+            }
+            if (Longest(words, i, 1) is var (entry, length))
+            {
+                lexemes.Add(entry);
+                i += length;
+                continue;
+            }
+            lexemes.AddRange(Unlisted(words[i++]));
+        }
+        return lexemes;
+    }
+
+    private static (Lexeme Entry, int Length)? Longest(List<Lexeme> words, int from, int least)
+    {
+        for (var length = Math.Min(Lexicon.LongestEntry, words.Count - from); length >= least; length--)
+        {
+            var run = words.GetRange(from, length);
+            if (run.Exists(word => word.IsStop))
+                continue;
+            var text = string.Join(' ', run.Select(word => word.Text));
+            if (Lexicon.Of(text) is { Length: > 0 } senses)
+                return (new(text, senses.ToArray(), null, run[0].Start, run[^1].End), length);
+        }
+        return null;
+    }
+
+    /// <summary>A word that is no entry itself: cut at its hyphens or its possessive, or without what says no more.</summary>
+    private static IEnumerable<Lexeme> Unlisted(Lexeme word)
+    {
+        foreach (var suffix in Suffixes)
+        {
+            if (word.Text.EndsWith(suffix, StringComparison.Ordinal) && Lexicon.Of(word.Text[..^suffix.Length]) is { Length: > 0 } plain)
+                return [word with { Senses = plain.ToArray() }];
+        }
+        if (Lexicon.Of(word.Text.Replace('-', ' ')) is { Length: > 0 } apart)
+            return [word with { Senses = apart.ToArray() }];
+        var pieces = word.Text.Split('-');
+        if (pieces.Length > 1 && Array.TrueForAll(pieces, piece => FigureOf(piece) is not null || (piece.Length > 1 && Lexicon.Of(piece).Length > 0)))
+            return pieces.Select(piece => new Lexeme(piece, Lexicon.Of(piece).ToArray(), Lexicon.Of(piece).Length > 0 ? null : FigureOf(piece), word.Start, word.End));
+        return [word];
+    }
+
+    /// <summary>A token as words and signs: what ends a clause stands apart, and so does each figure that is written in one with others.</summary>
+    private static IEnumerable<Lexeme> Cut(Token token)
+    {
+        Lexeme Stop(string sign) => new(sign, [], null, token.Start, token.End) { IsStop = true };
+        if (token.Kind is TokenKind.Comma or TokenKind.Semicolon)
+        {
+            yield return Stop(",");
+            yield break;
+        }
+        var text = token.Text.ToLowerInvariant().Replace('’', '\'').Trim('(', ')', '[', ']', '"', '“', '”', '‘', '*');
+        var start = token.Start + Math.Max(0, token.Text.ToLowerInvariant().IndexOf(text, StringComparison.Ordinal));
+        if (text is "-" or "–" or "—" or "--" or "..." or "…" or "/")
+        {
+            yield return Stop("-");
+            yield break;
+        }
+        var ends = "";
+        while (text.Length > 1 && text[^1] is '.' or '!' or ':' or ',' or '…' && Lexicon.Of(text).Length == 0)
+        {
+            ends = text[^1] == ':' ? ":" : ".";
+            text = text[..^1];
+        }
+        // The cell's on a lead.
+        if (text.Length > 3 && text.EndsWith("'s", StringComparison.Ordinal) && Lexicon.Of(text).Length == 0 && Lexicon.IsKnown(text[..^2]))
+        {
+            yield return new(text[..^2], [], null, start, start + text.Length - 2);
+            (text, start) = ("is", start + text.Length - 2);
+        }
+        if (text.Length > 0)
+        {
+            foreach (var piece in Pieces(text, start))
+                yield return piece;
+        }
+        if (ends.Length > 0)
+            yield return Stop(ends);
+    }
+
+    private static IEnumerable<Lexeme> Pieces(string text, int start)
+    {
+        if (Lexicon.Of(text).Length == 0 && text.Length <= 40)
+        {
+            var pieces = new List<Lexeme>();
+            for (var at = 0; at < text.Length;)
+            {
+                var rest = text[at..];
+                var length = Lexicon.Of(rest).Length > 0 && at > 0 ? rest.Length : Figures.PieceLength(rest);
+                var piece = rest[..length];
+                var figure = FigureOf(piece);
+                if (figure is null && (at == 0 || (Lexicon.Of(piece).Length == 0 && piece is not ("x" or "ish"))))
+                    break;
+                pieces.Add(new(piece, [], figure, start + at, start + at + length));
+                at += length;
+            }
+            if (pieces.Count > 0 && pieces[^1].End == start + text.Length)
+                return pieces;
+        }
+        return [new(text, [], null, start, start + text.Length)];
+    }
+
+    private static Figure? FigureOf(string word)
+    {
+        if (Figures.TrySpan(word, out var span))
+            return new(null, null, null, null, null, span);
+        if (Figures.TryNumber(word, out var number))
+            return new(number, null, null, null, null, null);
+        if (Figures.TryLength(word, out var length))
+            return new(null, null, null, null, length, null);
+        if (Figures.TrySize(word, out var drive, out var size))
+            return new(null, drive, size, null, null, null);
+        if (Figures.TryThread(word, out var thread))
+            return new(null, null, null, thread, null, null);
+        return null;
+    }
+}
