@@ -20,7 +20,7 @@ internal static class Lexicon
         ["prepositions"] = Role.Preposition, ["attaching"] = Role.Attaching, ["hiding"] = Role.Hiding, ["heldBy"] = Role.HeldBy, ["asides"] = Role.Aside, ["counts"] = Role.Count,
         ["about"] = Role.About, ["modals"] = Role.Modal, ["negations"] = Role.Negation, ["fractions"] = Role.Fraction, ["distributions"] = Role.Distribution, ["putBack"] = Role.PutBack,
         ["ready"] = Role.Ready, ["damage"] = Role.Damage, ["remarks"] = Role.Remark, ["questions"] = Role.Question, ["pronouns"] = Role.Pronoun, ["ofThem"] = Role.OfThem,
-        ["breaks"] = Role.Break, ["joins"] = Role.Join, ["units"] = Role.Unit, ["compare"] = Role.Compare,
+        ["breaks"] = Role.Break, ["joins"] = Role.Join, ["units"] = Role.Unit, ["compare"] = Role.Compare, ["corrections"] = Role.Correction,
     };
 
     private static readonly FrozenSet<string> Plurals = new[]

@@ -87,6 +87,9 @@ internal enum Role
     /// <summary>A unit of measure.</summary>
     Unit,
 
+    /// <summary>That what was said before was wrong.</summary>
+    Correction,
+
     /// <summary>That a count is a bound.</summary>
     Compare,
 }

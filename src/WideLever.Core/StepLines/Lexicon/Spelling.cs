@@ -30,5 +30,14 @@ internal sealed class Spelling(IEnumerable<string> known)
         return null;
     }
 
+    /// <summary>The one word that two letters changed places in; null: none, or more than one.</summary>
+    public static string? Swapped(string word, Func<string, bool> isKnown)
+    {
+        if (word.Length is <= Shortest or > Longest)
+            return null;
+        var meant = Enumerable.Range(0, word.Length - 1).Select(i => string.Concat(word[..i], word[i + 1], word[i], word[(i + 2)..])).Where(other => other != word && isKnown(other)).Distinct().ToList();
+        return meant.Count == 1 ? meant[0] : null;
+    }
+
     private static uint LettersOf(string word) => word.Aggregate(0u, (letters, c) => letters | 1u << (c - 'a' & 31));
 }

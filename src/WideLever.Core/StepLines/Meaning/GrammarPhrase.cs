@@ -33,7 +33,7 @@ internal sealed class GrammarPhrase
     public bool EndsWith(Token last) => words.Count > 0 && words[^1] == last;
 
     /// <summary>Whether it parts a connection of the power: an antenna has none.</summary>
-    public bool IsConnection => Read([], nearest: false) is Unplug { Connector: not Connector.Coax };
+    public bool IsConnection => Read([], nearest: false) is Unplug { Connector: var connector } && (connector is Connector.WirePlug or null || words.Exists(word => word.Text.Equals("unplug", StringComparison.OrdinalIgnoreCase)));
 
     public void With(Tool named, Token first, Token last)
     {

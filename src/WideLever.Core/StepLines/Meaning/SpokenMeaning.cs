@@ -20,6 +20,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         public bool Merged { get; set; }
         public List<Count> Parts { get; } = [];
         public Count? Whole { get; set; }
+
+        /// <summary>Whether it is what is left of a group of which some stand apart.</summary>
+        public bool IsRest { get; set; }
+
+        /// <summary>Whether nobody said how many yet: cross head size zero, nine screws.</summary>
+        public bool IsFacts { get; set; }
         public int Start { get; set; } = clause.Start;
         public int End { get; set; } = clause.End;
     }
@@ -35,6 +41,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     private int? times;
     private bool hasClips;
     private HashSet<PartKind> spokenOf = [];
+    private Thing? driver;
 
     public bool PowerOff { get; private set; }
 
@@ -60,14 +67,49 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             if (clause.Object is { IsPart: true, Number: { Exact: { } many } } named)
                 counts[named.Is] = many;
         }
+        // Fan and speaker plugs: one of each.
+        for (var i = 1; i < clauses.Count; i++)
+        {
+            if (clauses[i] is { IsJoined: true, Object: { Many: true, IsCounted: false, Role: Role.Noun } plugs } && plugs.PartOf is not null && clauses[i - 1] is { Object.IsPart: true, Particle: null, State: null } other && clauses[i - 1].Places.Count == 0 && (!other.HasDeed || other.Deeds.SequenceEqual(clauses[i].Deeds)) && plugs.Is is "plug" or "cable" or "ribbon" or "lead")
+            {
+                plugs.Number = 2;
+                clauses = [.. clauses.Take(i - 1), .. clauses.Skip(i)];
+            }
+        }
         foreach (var clause in clauses)
+        {
+            if (clause.Corrects && !Correct(clause))
+                continue;
             One(clause);
+        }
         Finish();
+    }
+
+    /// <summary>Six screws, sorry, seven: what was said before is taken back where the same is said otherwise.</summary>
+    private bool Correct(Clause clause)
+    {
+        if (acts.Count > 0 && acts[^1] is var wrong && clause.Object is { } thing && !clause.HasDeed && clause.Particle is null && (thing.Role is null || (thing.Role == wrong.Clause.Object?.Role && thing.Is == wrong.Clause.Object?.Is)) && lifts.Count == 0)
+        {
+            if (thing.Role is not null)
+                acts.Remove(wrong);
+            else if (thing is { Number: { } right, HasFacts: false })
+            {
+                wrong.Action = wrong.Action with { Count = right };
+                return false;
+            }
+            else
+                Fault(clause, "is that a correction? Change the line so that it says what is so");
+            return true;
+        }
+        Fault(clause, "is that a correction? Change the line so that it says what is so");
+        return false;
     }
 
     private void One(Clause clause)
     {
         var thing = clause.Object;
+        if (thing is { IsIts: true, Role: Role.Noun } own && own.PartOf is null && About() is var (owner, _) && owner.IsPart)
+            own.Before.Add(new(Role.Part, owner.Is, false));
         heat = clause.Tool ?? heat;
         if (clause.Tool is not null)
             heated = clause;
@@ -84,7 +126,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             OfPart(clause, thing);
         else
             OfNoun(clause, thing);
-        if (thing is { IsPronoun: false, Role: not null })
+        if (thing is { IsPronoun: false } && (thing.Role is not null || (acts.Count > 0 && acts[^1].Clause == clause)))
             last = clause;
     }
 
@@ -171,7 +213,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 OfPart(clause, Stick(thing));
                 break;
             case "everything":
-                if (Goes(clause, thing, "unplug", "take", "pull", "undo"))
+                if (!clause.HasDeed && clause.Particle is null)
+                    Fault(clause, "what was done with everything?");
+                else if (Goes(clause, thing, "unplug", "take", "pull", "undo"))
                     Add(Sort.Connection, new Unplug { Count = null }, clause);
                 break;
             case "piece":
@@ -187,7 +231,17 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                     Fault(clause, "what was done with it? Say what was undone");
                 IsReady |= clause.HasDeed;
                 break;
-            case "tool" or "heatTool" or "solvent":
+            case "dirt":
+                break;
+            case "chip":
+                if (!clause.Does("clean") && !(thing.IsCounted && thing.Number == Count.One) && (clause.HasDeed || clause.Particle is not null || thing.IsCounted))
+                    Fault(clause, $"what was done with the {thing.Text}?");
+                break;
+            case "hand" when clause.Places.Count == 0 && clause.HasDeed is false:
+                if (thing.HasFacts)
+                    driver = thing;
+                break;
+            case "tool" or "heatTool" or "solvent" or "hand":
                 Tooled(clause, thing);
                 break;
             case "seam" or "place":
@@ -210,6 +264,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         var factor = Factor(clause, thing) ?? times;
         if (times is not null && thing is not { Number: null })
             times = null;
+        if (thing.IsForEach && factor is null)
+        {
+            factor = counts.Count > 0 ? counts.Values.Last() : null;
+            if (factor is null)
+                Fault(clause, "each of what? Say the whole count");
+        }
         if (factor is not { } n || said is not { } each)
             return said;
         if (each.Most * n > RecordLimits.Count)
@@ -243,7 +303,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         if (of.Number is { Exact: { } said })
             return said;
         if (of.IsNoun("place"))
-            return of.Text is "corner" or "corners" ? 4 : of.Text is "side" or "sides" or "end" or "ends" ? 2 : null;
+            return of.Text is "corner" or "corners" ? 4 : of.Text is "side" or "sides" or "end" or "ends" || line[of.Start..of.End].Contains("long ", StringComparison.OrdinalIgnoreCase) || line[of.Start..of.End].Contains("short ", StringComparison.OrdinalIgnoreCase) ? 2 : null;
         if (!of.IsPart)
             return null;
         if (counts.TryGetValue(of.Is, out var many))
@@ -304,6 +364,19 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         }
         if (Screws(clause, thing, drive, out var cover) is not { } action)
             return;
+        // Two posts, unscrew the posts: said twice.
+        if (acts.Exists(act => act.Sort == Sort.Screws && act.Clause.Object?.Is == thing.Is) && !thing.IsCounted && thing is { HasFacts: false, IsAnother: false, Many: true } && clause.HasDeed && clause.Places.Count == 0 && (thing.PartOf is null || acts.Exists(act => act.Part == thing.PartOf)))
+            return;
+        // Cross head size zero, nine screws
+        if (acts.FindIndex(act => act.IsFacts) is >= 0 and var facts && acts[facts].Action is Unscrew said && !thing.HasFacts)
+        {
+            acts[facts].Action = said with { Count = action.Count, Cover = action.Cover, Covers = action.Covers, Notes = Note(clause, cover) };
+            acts[facts].IsFacts = false;
+            return;
+        }
+        // The double zero cross driver, five screws
+        if (driver is not null && action is { Drive: null, Size: null })
+            action = action with { Drive = driver.Drive, Size = driver.Size };
         // Three screws of the same: facts of those before.
         if (thing is { HasFacts: false } && thing.Which.Contains("same"))
         {
@@ -408,7 +481,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             Count = some, Drive = thing.Drive ?? screws.Drive, Size = thing.Size ?? screws.Size, Thread = thing.Thread ?? screws.Thread, Length = thing.Length ?? screws.Length,
             Captive = thing.Captive || screws.Captive == true, Cover = hidden == Cover.None ? screws.Cover : hidden, Covers = covers ?? screws.Covers,
         };
-        before.Action = screws with { Count = all - some };
+        (before.Action, before.IsRest) = (screws with { Count = all - some }, true);
         acts.Add(new(Sort.Screws, apart with { Notes = Note(clause, read) }, clause) { Part = before.Part });
     }
 
@@ -444,6 +517,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
 
     private void Latches(Clause clause, Thing thing)
     {
+        // Zif, latch up: the latch is the flap.
+        if (thing is { Is: "latch", IsCounted: false, PartOf: null } && acts.Exists(act => act.Action is Unplug { Connector: Connector.FlipLock }) && (clause.Does("flip", "lift") || clause.Particle == "up"))
+            return;
         // A lever or latch on a ribbon is how it opens.
         var connection = acts.FindLast(act => act.Sort is Sort.Connection);
         if (thing.Is == "lever" || thing.HasBefore("ribbon", "cable", "plug", "flap") || (thing.Text is "latch" or "latches" && connection is not null && connection.Clause.Object?.Is == "ribbon" && !OfLatched()))
@@ -592,6 +668,11 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             return;
         if (Facts(clause, thing, "a connection"))
             return;
+        if (thing.Is is "flap" or "bar" or "lock" or "slideLock" or "lever" && line[clause.Start..Math.Min(line.Length, clause.End + 6)].Contains(" down", StringComparison.OrdinalIgnoreCase) && !clause.Does("unplug"))
+        {
+            Fault(clause, "is it shut again? That is putting back");
+            return;
+        }
         if (thing.Length is not null)
         {
             Fault(clause, "a connection has no length");
@@ -642,6 +723,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         }
         if (thing.Is is "ribbon" or "cable" && clause.Does("flip"))
             kind = Connector.FlipLock;
+        if (thing.IsTight && kind == Connector.WirePlug)
+            kind = Connector.TightWirePlug;
         if (thing.Is == "plug" && (clause.Particle is "straight up" or "straight off" || clause.Does("press")))
             kind = Connector.PressFit;
         return (kind, isLock);
@@ -653,6 +736,13 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         if (thing.IsAnother)
             return false;
         bool Counts(Act act) => !thing.IsCounted || act.Action.Count == count;
+        // Lift the latch, pull the ribbon: the latch is the ribbon's.
+        if (thing.Is == "ribbon" && kind is null && acts.Count > 0 && acts[^1] is { Sort: Sort.Latches, Action.Count: { Exact: 1 } } latch && latch.Clause.Does("lift", "flip"))
+        {
+            acts.Remove(latch);
+            acts.Add(new(Sort.Connection, new Unplug { Connector = Connector.FlipLock, Count = count }, clause) { Part = thing.PartOf, Merged = true });
+            return true;
+        }
         var before = acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock && act.Action is Unplug);
         if (before is not { Action: Unplug known })
             return false;
@@ -677,7 +767,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             return true;
         }
         // Unplug the touchpad, its ribbon.
-        if (before.Clause.Object is { IsPart: true } && before.Clause.Does("unplug") && known.Connector is null && !thing.IsCounted && !thing.Many && !clause.HasDeed && (thing.PartOf is null || thing.PartOf == before.Part) && !before.Merged)
+        if (before.Clause.Object is { IsPart: true } && before.Clause.Does("unplug") && known.Connector is null && !thing.IsCounted && !thing.Many && (!clause.HasDeed || (clause.Does("pull", "lift") && thing.PartOf is null)) && (thing.PartOf is null || thing.PartOf == before.Part) && !before.Merged)
         {
             before.Action = known with { Connector = kind };
             return true;

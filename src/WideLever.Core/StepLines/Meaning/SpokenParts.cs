@@ -101,7 +101,7 @@ internal sealed partial class SpokenMeaning
     /// <summary>A module or stick is one of memory, where the line speaks of no other card.</summary>
     private Thing Stick(Thing thing)
     {
-        (thing.Role, thing.Is) = (Role.Part, About() is var (about, _) && about.IsPart && Kind(about) is PartKind.Storage or PartKind.Wireless ? about.Is : "memory:memory");
+        (thing.Role, thing.Is) = (Role.Part, thing.PartOf is { } own ? own : About() is var (about, _) && about.IsPart && Kind(about) is PartKind.Storage or PartKind.Wireless ? about.Is : "memory:memory");
         return thing;
     }
 
@@ -193,7 +193,9 @@ internal sealed partial class SpokenMeaning
         }
         if (!clause.HasDeed && clause.Particle is null)
         {
-            Mention(clause, thing);
+            // Nine screws, bottom: where.
+            if (!(acts.Count > 0 && acts[^1].Clause.Segment == clause.Segment))
+                Mention(clause, thing);
             return;
         }
         if (clause.Does("swing", "move") || Aside(clause))
@@ -203,6 +205,13 @@ internal sealed partial class SpokenMeaning
         }
         if (!Goes(clause, thing, "take", "pull", "lift", "come", "slide", "pry", "undo", "peel", "unscrew", "flip") || Facts(clause, thing, "a cover"))
             return;
+        // Slides to the back, and then lifts
+        if (clause.Deeds is ["slide"] && clause.Particle is null)
+        {
+            Add(Sort.Other, new Slide(), clause);
+            Mention(clause, thing);
+            return;
+        }
         if (clause.Does("unscrew") && !acts.Exists(act => act.Sort == Sort.Screws))
             acts.Add(new(Sort.Screws, new Unscrew { Count = null, Captive = false }, clause));
         if (clause.Does("unscrew") && clause.Deeds.TrueForAll(deed => deed == "unscrew") && clause.Particle is null)
@@ -279,8 +288,10 @@ internal sealed partial class SpokenMeaning
         else if (thing.IsNoun("solvent"))
             (heat, heated) = (Tool.Solvent, clause);
         // A tool that is run along a seam opens clips that nobody counted.
-        else if (clause.Places.Exists(place => place.Of is { } of && (of.IsNoun("seam", "base") || of.IsNoun("place") || of.PartOf is "bezel" or "keyboard")) || clause.Does("run"))
+        else if (thing.IsNoun("tool") && clause.Places.Exists(place => place.Of is { } of && (of.IsNoun("seam", "base") || of.IsNoun("place") || of.PartOf is "bezel" or "keyboard")) || clause.Does("run"))
             Seam(clause);
+        else if (!clause.HasDeed && clause.Particle is null && clause.Places.Count == 0)
+            Fault(clause, $"what was done with the {thing.Text}?");
         else if (thing.IsCounted && thing.Number != Count.One)
             Fault(clause, $"how many of what? {thing.Text} says nothing that is counted");
     }
@@ -360,6 +371,26 @@ internal sealed partial class SpokenMeaning
         }
         var many = pronoun.Many;
         var (thing, before) = last?.Object is { Role: not null } named && !(many && topic is not null && named == topic?.Thing) ? (named, last) : topic is { } it ? (it.Thing, it.Clause) : (null, null);
+        // Peel the tape off the fan plug, pull it.
+        if (!many && last is not null && acts.Exists(act => act.Sort == Sort.Peel && act.Clause == last) && clause.Does("pull", "unplug", "slide") && last.Places.Find(place => place.Of is { Role: not null } of && of.IsNoun("plug", "cable", "ribbon", "lead", "antenna")) is { Of: { } below } && clause.Particle is null)
+        {
+            Again(clause, below, clause);
+            return;
+        }
+        // Undo three screws on the fan and lift it out: it is not the screws.
+        if (!many && last?.Object is { } several && (several.Many || several.Number is { Most: > 1 }) && last is not null)
+        {
+            if (last.Places.FindLast(place => place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base", "shield"))) is { Of: { } held } && Parts() is null)
+            {
+                Again(clause, held, last);
+                return;
+            }
+            if (Parts() is null && Fastener(several) && (clause.Does("take", "lift", "pull", "slide", "come") || clause.Particle is not null))
+            {
+                Fault(clause, "what is that? Name it");
+                return;
+            }
+        }
         // It is the part that was spoken of, where the last thing is what it was held by.
         if (thing is not null && Fastener(thing) && Parts() is { } part && (!many || (!thing.Many && (part.Thing.Many || part.Thing.Is == "speakers"))))
             (thing, before) = part;
@@ -383,7 +414,7 @@ internal sealed partial class SpokenMeaning
         if (named?.Object is { } part)
             return (part, named);
         // Five screws hold the battery, lift it out
-        var held = acts.SelectMany(act => act.Clause.Places).LastOrDefault(place => place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base")));
+        var held = acts.SelectMany(act => act.Clause.Places).LastOrDefault(place => (place.Preposition.StartsWith("hold", StringComparison.Ordinal) || place.Preposition.StartsWith("that ", StringComparison.Ordinal) || place.Preposition.StartsWith("which ", StringComparison.Ordinal) || place.Preposition.StartsWith("secur", StringComparison.Ordinal)) && place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base")));
         return held is { Of: { } of } ? (of, acts.First(act => act.Clause.Places.Contains(held)).Clause) : null;
     }
 
@@ -393,6 +424,8 @@ internal sealed partial class SpokenMeaning
         mentioned.RemoveAll(one => one.Thing == thing);
         if (!thing.IsPart && before != topic?.Clause && (acts.Exists(act => act.Said.Contains(before)) || lifts.Exists(act => act.Said.Contains(before))))
         {
+            if (clause.Does("slide") && acts.FindLast(act => act.Said.Contains(before)) is { Sort: Sort.Lock, Action: Unplug locked } slid)
+                slid.Action = locked with { Connector = Connector.SlideLock };
             // Unscrew four screws, take them out; flap up, pull the ribbon.
             if (acts.FindLast(act => act.Said.Contains(before)) is { Action: Unplug { Connector: null or Connector.WirePlug } plug } act && clause.Particle is "straight up" or "straight off")
                 act.Action = plug with { Connector = Connector.PressFit };
@@ -430,6 +463,23 @@ internal sealed partial class SpokenMeaning
                 Split(screws, clause, thing, some, all);
                 return;
             }
+            // Ten of them 5 mm, the last one 3 mm; the others five.
+            if (acts.FindLast(act => act.IsRest) is { Action: Unscrew rest } left && (thing.IsDefinite || thing.IsOther) && (told is null || rest.Count == thing.Number))
+            {
+                left.Action = rest with { Drive = thing.Drive ?? rest.Drive, Size = thing.Size ?? rest.Size, Thread = thing.Thread ?? rest.Thread, Length = thing.Length ?? rest.Length, Captive = thing.Captive || rest.Captive == true };
+                return;
+            }
+            // Fan screws, 3 ph0; screws, nine, all captive
+            if (screws?.Action is Unscrew { Count: null } uncounted && thing.IsCounted && !thing.IsAnother)
+            {
+                screws.Action = uncounted with { Count = thing.Number, Drive = uncounted.Drive ?? thing.Drive, Size = uncounted.Size ?? thing.Size, Thread = uncounted.Thread ?? thing.Thread, Length = uncounted.Length ?? thing.Length, Captive = uncounted.Captive == true || thing.Captive };
+                return;
+            }
+            if (screws is null && thing is { Captive: true, Drive: null, Size: null, Thread: null, Length: null, IsCounted: false })
+            {
+                Fault(clause, "what is captive? Say how many screws");
+                return;
+            }
             if (screws?.Action is Unscrew known && !thing.IsCounted)
             {
                 if ((thing.Size is not null && known.Size is not null) || (thing.Thread is not null && known.Thread is not null) || (thing.Length is not null && known.Length is not null) || (thing.Drive is not null && known.Drive is not null && thing.Drive != known.Drive))
@@ -451,6 +501,8 @@ internal sealed partial class SpokenMeaning
                 Fault(clause, "what has this length? Say screws, or a bond such as soft glue");
             else
                 Screws(clause, thing, thing.Drive);
+            if (!thing.IsCounted && screws is null && acts.Count > 0 && acts[^1].Sort == Sort.Screws && clause.Places.Count == 0)
+                acts[^1].IsFacts = true;
             return;
         }
         if (thing.Length is { } length)
@@ -463,6 +515,17 @@ internal sealed partial class SpokenMeaning
                 Fault(clause, "what has this length? Say screws, or a bond such as soft glue");
             return;
         }
+        if (thing.IsTight && before?.Action is Unplug { Connector: Connector.WirePlug } plug)
+        {
+            before.Action = plug with { Connector = Connector.TightWirePlug };
+            return;
+        }
+        // Lost count: of what was said.
+        if (thing.Uncounted && before is not null && clause.Places.Count == 0)
+            return;
+        // The black one: of those that were said.
+        if (thing is { IsDefinite: true, Role: not null, Number: { Exact: 1 } } && before is not null && !clause.HasDeed && clause.Particle is null && clause.Places.Count == 0)
+            return;
         if (thing.IsEach || (thing.Number is null && !thing.Uncounted))
         {
             if (clause.HasDeed)
@@ -514,6 +577,8 @@ internal sealed partial class SpokenMeaning
         }
         if (clause.Places.Count > 0 && before.Action.Count is not null)
         {
+            if (Counted(clause, thing) is { } multiplied)
+                thing.Number = multiplied;
             // Four on the left and six on the right add up; ten, four here and six there, are the ten.
             before.Parts.Add(thing.Number ?? Count.One);
             if (before.Parts.Count == 1)

@@ -47,6 +47,9 @@ internal sealed class Thing
 
     public bool IsEmpty { get; set; }
 
+    /// <summary>The others, the last one: what is left of those that were spoken of.</summary>
+    public bool IsOther { get; set; }
+
     /// <summary>Whether its count is of what was spoken of: the two at the rear.</summary>
     public bool IsDefinite { get; set; }
 
@@ -55,6 +58,14 @@ internal sealed class Thing
     public bool IsBoth { get; set; }
 
     public bool IsEach { get; set; }
+
+    /// <summary>Whether its count is said for each of something: two screws each.</summary>
+    public bool IsForEach { get; set; }
+
+    public bool IsTight { get; set; }
+
+    /// <summary>Whether it belongs to what was spoken of: its plug.</summary>
+    public bool IsIts { get; set; }
 
     /// <summary>It, them, ones: what was spoken of before.</summary>
     public bool IsPronoun { get; set; }
@@ -120,6 +131,9 @@ internal sealed class Clause
     public Thing? HiddenBy { get; set; }
 
     public Tool? Tool { get; set; }
+
+    /// <summary>Whether it says again, and otherwise, what stands before it.</summary>
+    public bool Corrects { get; set; }
 
     /// <summary>The stop-to-stop piece of the line that it stands in.</summary>
     public int Segment { get; set; }

@@ -13,7 +13,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
 
     private List<Lexeme> words = [];
     private Clause? now;
-    private bool joined, heldBy;
+    private bool joined, heldBy, corrects;
     private int segment;
     private Thing? hides;
     private readonly List<Attachment> leading = [];
@@ -32,14 +32,24 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             var to = from;
             while (to < line.Count && !line[to].IsStop && !(line[to].Is(Role.Break) && !(line[to].Is(Role.Join) && to + 1 < line.Count)))
                 to++;
+            if (from > 0 && line[from - 1].Text == "but" && words.Exists(word => word.Is(Role.Distribution) || word.Text is "all" || word.Is(Role.Noun, "everything")))
+                Fault(line[from - 1].Start, line[from - 1].End, "all but which? Say what was undone");
             (words, now, joined, heldBy, hides) = (line.GetRange(from, to - from), null, false, false, null);
             var before = Clauses.Count;
             Segment();
+            // A hidden screw, it's under the plug: where that is.
+            if (leading.Count > 0 && Clauses.Count == before && before > 0)
+            {
+                Clauses[^1].Places.AddRange(leading);
+                leading.Clear();
+            }
             if (to < line.Count && line[to].IsColon && Clauses.Count == before + 1 && Clauses[before] is { HasDeed: false, Particle: null, Object: not null } topic)
                 topic.IsTopic = true;
             segment++;
             from = to + 1;
         }
+        if (corrects)
+            Fault(Clauses[^1].Start, Clauses[^1].End, "is that a correction? Change the line so that it says what is so");
         foreach (var place in leading)
             Fault(place.Start, place.End, "what is done there?");
     }
@@ -63,7 +73,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     private int One(int i)
     {
         var word = words[i];
-        if (word.Is(Role.Fraction))
+        if (word.Is(Role.Fraction) && !(word.Text is "the others" or "others" or "the rest" or "rest" && i + 1 < words.Count && (words[i + 1].Figure is not null || words[i + 1].Number is not null || words[i + 1].Is(Role.Drive) || words[i + 1].Is(Role.Describe, "captive") || words[i + 1].Text is "are" or "is")))
             return Fraction(i);
         if (word.Is(Role.Modal) || (word.Is(Role.Question) && IsFirst(i)))
             return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, word.Is(Role.Modal) ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
@@ -71,6 +81,13 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             return Away(i, Role.PutBack, "this puts something back, which is no step: Putting back has it, and tells the order");
         if (word.Is(Role.Negation) || word.Text == "without")
             return Negation(i);
+        if (word.Is(Role.Correction) || (word.Text == "no" && words.Count == 1))
+        {
+            if (Clauses.Count == 0)
+                return Away(i, Role.Correction, "what does this correct? Change the line so that it says what is so");
+            corrects = true;
+            return i + 1;
+        }
         if (word.Is(Role.Ready))
         {
             var end = Enumerable.Range(i, words.Count - i).FirstOrDefault(at => words[at].Is(Role.Join), words.Count);
@@ -112,15 +129,29 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             now.Reach(word.Start, word.End);
             return i + 1;
         }
+        if (word.Text == "already" && now is not null && (now.Does("come") || now.Particle is not null || i + 1 == words.Count))
+        {
+            // The heatsink is gone already: how things stand.
+            Clauses.Remove(now);
+            Remarks.Add(new(Role.Remark, now.Start, word.End, segment));
+            now = null;
+            return i + 1;
+        }
         if (word.Is(Role.Remark))
             return Remarked(i);
-        if (word.Is(Role.Describe, "number") || word.Text == "size")
+        if (word.Is(Role.Describe, "number") || word.Text is "size" or "double" or "triple")
             return Thing(i);
-        if (word.Is(Role.Pronoun) || word.Is(Role.Noun) || word.Is(Role.Part) || word.Is(Role.Drive) || word.Is(Role.Distribution) || word.Is(Role.Describe, "captive") || word.Is(Role.Describe, "empty") || (word.Is(Role.Describe) && Describes(i)) || (word.Is(Role.State) && StartsThing(i + 1)))
+        if (word.Is(Role.Pronoun) || word.Is(Role.Noun) || word.Is(Role.Part) || word.Is(Role.Drive) || word.Is(Role.Distribution) || word.Is(Role.Describe, "captive") || word.Is(Role.Describe, "empty") || word.Is(Role.Describe, "tight") || word.Is(Role.Fraction) || (word.Is(Role.Describe) && Describes(i)) || (word.Is(Role.State) && StartsThing(i + 1)))
             return Thing(i);
         if (word.Is(Role.OfThem) && now?.Object is { } some)
         {
             some.IsOfThem = true;
+            return i + 1;
+        }
+        // The black lead, then the white
+        if (word.Is(Role.Describe, "look") && i > 0 && words[i - 1].Text is "the" or "a" && (i + 1 == words.Count || words[i + 1].Is(Role.Join)))
+        {
+            Fault(words[i - 1].Start, word.End, $"the {word.Text} what? Say how many there are in all");
             return i + 1;
         }
         if (word.Is(Role.Aside) || word.Is(Role.Describe) || word.Is(Role.About) || word.Is(Role.Break) || word.Is(Role.Preposition) || word.Is(Role.Particle))
@@ -177,13 +208,23 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             return false;
         if (!Nounish(word))
             return true;
+        // Screw heads, hinge screws, plug of the fan: what mostly names things is a deed before an article or a pronoun alone.
+        if (word.Senses.First(sense => sense.Role is Role.Noun or Role.Part).Is is "clip" or "screw" or "plug" or "hinge" or "lead" or "cover" or "bar" or "lock" or "strip" or "seal" or "spring" or "post" or "tape" or "flap" or "keyboard"
+            && !(i + 1 < words.Count && (words[i + 1].Is(Role.Pronoun) || words[i + 1].Is(Role.Particle) || words[i + 1].Text is "the" or "all" or "its")))
+        {
+            return false;
+        }
+        // Drive out: a part, unless screws are.
+        if (word.Is(Role.Part) && i + 1 < words.Count && words[i + 1].Is(Role.Particle) && !StartsThing(i + 2))
+            return false;
         return !(i > 0 && words[i - 1] is { Text: "the" or "a" or "an" or "its" or "my" or "this" or "that" }) && !(now is { HasDeed: true, Object: null }) && (now is null || joined) && i + 1 < words.Count
             && (words[i + 1].Is(Role.Particle) || (StartsThing(i + 1) && !(word.As(Role.Noun) is { } noun && Nounish(words[i + 1]) && noun is "clip" or "screw" or "plug")));
     }
 
     private Clause Begin(int i)
     {
-        var clause = new Clause { Segment = segment, IsHeldBy = heldBy, HiddenBy = hides };
+        var clause = new Clause { Segment = segment, IsHeldBy = heldBy, HiddenBy = hides, Corrects = corrects };
+        corrects = false;
         foreach (var place in leading)
         {
             clause.Places.Add(place);
@@ -199,7 +240,15 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     private int Deed(int i)
     {
         var (word, deed) = (words[i], words[i].As(Role.Deed) ?? "put");
-        if (deed == "stay" && (now?.Object ?? Clauses.FindLast(clause => clause.Object is not null)?.Object) is { } staying)
+        if (deed == "stay" && (now?.Object is { IsPronoun: false } thing0 ? thing0 : null) is { } whole && !(whole.IsNoun("screw", "standoff", "piece") || whole.HasFacts || whole.Role is null))
+        {
+            // The pads stay whole: a remark.
+            Clauses.Remove(now!);
+            Remarks.Add(new(Role.Remark, now!.Start, words[^1].End, segment));
+            now = null;
+            return words.Count;
+        }
+        if (deed == "stay" && ((now?.Object is { IsPronoun: false } own ? own : null) ?? Clauses.FindLast(clause => clause.Object is { IsPronoun: false })?.Object) is { } staying)
         {
             staying.Captive = true;
             // They stay in their cover.
@@ -256,15 +305,23 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         var word = words[i];
         if (word.Text is "in" or "on" && now is not null && (i + 1 == words.Count || words[i + 1].Is(Role.Join)) && (now.HasDeed || now.Object is not null))
             return Away(i, Role.PutBack, "this puts something back, which is no step: Putting back has it, and tells the order");
+        if (word.Text is "till" or "until" or "so that")
+            return Swallow(i, now is not null ? "what for" : null);
         if (word.Text is "to" or "for" or "by" && i + 1 < words.Count && words[i + 1].Is(Role.Deed) && !Nounish(words[i + 1]))
         {
             // Used a card to pop the clips; by sliding the lock.
-            if (word.Text == "by" || now is null || now.Does("use", "run") || now.Object?.IsNoun("tool", "heatTool") == true)
+            if (word.Text == "by" || now is null || now.Does("use", "run") || now.Object?.IsNoun("tool", "heatTool", "hand") == true)
             {
                 now = null;
                 return i + 1;
             }
             return Swallow(i, now.HasDeed || now.Object is not null ? "what for" : null);
+        }
+        // Drops out after two latches: they were opened.
+        if (word.Text is "after" && now is not null && Numerals.At(words, i + 1) is not null)
+        {
+            (now, heldBy) = (null, true);
+            return i + 1;
         }
         if (word.Text is "before" or "after" && i + 1 < words.Count && words[i + 1].Is(Role.Deed))
             return Away(i, Role.Modal, "this points to another step: log it as a line of its own");
@@ -275,7 +332,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             return to;
         if (StartsThing(to))
             of = ThingAt(ref to, inPlace: true);
-        if (of is not null && IsWith(word) && to < words.Count && (words[to].Is(Role.Particle) || words[to].Is(Role.Deed)) && !of.IsNoun("tool"))
+        if (of is not null && IsWith(word) && to < words.Count && (words[to].Is(Role.Particle) || words[to].Is(Role.Deed)) && !of.IsNoun("tool", "hand"))
         {
             // With the duct away: how things stand, not what is done.
             to++;
@@ -307,9 +364,11 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     /// <summary>What is done with: a tool, how a connection opens, or what has to be undone besides. False: a place.</summary>
     private bool With(Thing of, Attachment place)
     {
-        if (of.IsNoun("tool") || of.IsNoun("heatTool") || of.IsNoun("solvent"))
+        if (of.IsNoun("tool", "heatTool", "solvent", "hand"))
         {
             now ??= Begin(words.FindIndex(word => word.Start == place.Start));
+            if (of.Drive is { } drive && now.Object is { Drive: null } turned && turned.IsNoun("screw"))
+                turned.Drive = drive;
             now.Tool = of.IsNoun("heatTool") ? Words.Tool.Heat : of.IsNoun("solvent") ? Words.Tool.Solvent : now.Tool;
             now.Reach(place.Start, place.End);
             return true;
@@ -400,6 +459,9 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 return to;
             }
         }
+        // Not captive
+        if (i + 1 < words.Count && words[i + 1].Is(Role.Describe, "captive"))
+            return i + 2;
         if (IsFirst(i))
         {
             // What is not there, or was not done, is noted where the line says something else.
@@ -448,6 +510,29 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         var text = words[i].Text;
         var at = i + 1;
         int? less = null;
+        // Ten, half under feet
+        if (text == "half" && at < words.Count && words[at].Is(Role.Preposition) && Clauses.LastOrDefault()?.Object is { Number.Exact: { } even } && even % 2 == 0)
+        {
+            Give(new() { Number = even / 2, IsOfThem = true, Start = words[i].Start, End = words[i].End }, i);
+            return at;
+        }
+        // Half of them on the hinge side: where, and no fact.
+        if (at < words.Count && words[at].Is(Role.OfThem) | words[at].Is(Role.Pronoun) && at + 1 < words.Count && words[at + 1].Is(Role.Preposition) && words[at + 1].Text is "on" or "at" or "in" or "along" or "near" or "by" && Clauses.Count > 0 && !words.Skip(at + 1).Any(word => word.Number is not null || word.Is(Role.Negation)))
+        {
+            Clauses[^1].Places.Add(new("half", null, words[i].Start, words[^1].End));
+            return words.Count;
+        }
+        // Twelve, all but two captive: the others are.
+        if (text == "all but" && Numerals.At(words, at) is { Count.Exact: { } loose } not && Clauses.LastOrDefault()?.Object is { Number.Exact: { } whole } && whole > loose)
+        {
+            var to = at + not.Length;
+            if (to < words.Count && ThingAt(ref to) is { Captive: true } held)
+            {
+                (held.Number, held.IsOfThem) = (whole - loose, true);
+                Give(held, i);
+                return to;
+            }
+        }
         if (text == "all but" && Numerals.At(words, at) is { Count.Exact: { } but } exception)
             (less, at) = (but, at + exception.Length);
         while (at < words.Count && (words[at].Is(Role.Aside) || words[at].Text == "of"))
@@ -515,7 +600,15 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (word.IsStop)
                 break;
             if (!head && Article(word) && !thing.IsPronoun)
+            {
+                thing.IsIts |= word.Text is "its" or "their";
                 continue;
+            }
+            if (word.Text is "the others" or "others" or "the rest" or "rest" && !any && !head && i + 1 < words.Count)
+            {
+                (thing.IsOther, thing.IsDefinite, any) = (true, true, true);
+                continue;
+            }
             if (word.Is(Role.Pronoun) && !any && !head)
             {
                 thing.IsPronoun = true;
@@ -592,6 +685,11 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 any = true;
                 continue;
             }
+            if (any && word.Is(Role.Distribution) && !StartsThing(i + 1) && thing.IsCounted)
+            {
+                thing.IsForEach = true;
+                continue;
+            }
             if (!head && word.Is(Role.Distribution))
             {
                 (thing.IsEach, any) = (true, true);
@@ -624,6 +722,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                     thing.Captive = true;
                 else if (Positions.Contains(what))
                     thing.Which.Add(what);
+                thing.IsOther |= what == "other" || word.Text is "last" or "remaining" or "final";
                 thing.IsAnother |= what is "second" or "third" or "other";
                 any = true;
                 continue;
@@ -633,6 +732,17 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 thing.Captive = true;
                 continue;
             }
+            if (word.Is(Role.Describe, "tight"))
+            {
+                (thing.IsTight, any) = (true, true);
+                continue;
+            }
+            // A bit of black tape: of what it is a bit.
+            if (head && thing.IsNoun("piece", "strip") && word.Text == "of" && Enumerable.Range(i + 1, words.Count - i - 1).FirstOrDefault(at => !words[at].Is(Role.Describe), words.Count) is var bit && bit < words.Count && words[bit].Is(Role.Noun))
+            {
+                head = false;
+                continue;
+            }
             if (head && word.Is(Role.Describe, "empty"))
             {
                 thing.IsEmpty = true;
@@ -640,6 +750,9 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             }
             if (Nounish(word))
             {
+                // Two screws, fan plug: more than one describes nothing; nor does a flap describe a part.
+                if (head && (thing.Many && thing.Is is not ("other" or "speakers") || (thing.IsNoun("flap", "slideLock", "bar", "lock") && word.Is(Role.Part))))
+                    break;
                 if (head && (word.Is(Role.Preposition) || (word.Is(Role.Aside) && !word.Is(Role.Noun, "screw"))))
                     break;
                 if (head)
@@ -662,7 +775,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         // A place may have any name, but not one that a slip made of a known word.
         foreach (var stranger in strangers)
         {
-            if (!inPlace || nearest(stranger.Text) is not null)
+            if (!inPlace || (nearest(stranger.Text) is { } near && Lexicon.Of(near).ToArray().Any(sense => sense.Role is Role.Noun or Role.Part or Role.Negation or Role.Fraction)))
                 Stranger(stranger, thing);
         }
         at = i;
@@ -689,17 +802,26 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     /// <summary>The size of a driver said in words: size one, number zero cross.</summary>
     private bool Sized(Thing thing, ref int i)
     {
-        static string? Digits(string text) => text switch { "zero" or "nought" or "oh" or "0" => "0", "double zero" or "double nought" or "double oh" or "00" => "00", "triple zero" or "000" => "000", _ => null };
+        static string? Digits(string text) => text switch { "zero" or "nought" or "naught" or "aught" or "oh" or "0" => "0", "double zero" or "double nought" or "double oh" or "00" => "00", "triple zero" or "000" => "000", _ => null };
         string? Number(int at)
         {
             if (at >= words.Count)
                 return null;
             if (words[at].Text is "double" or "triple" && at + 1 < words.Count && Digits(words[at + 1].Text) == "0")
                 return words[at].Text == "double" ? "00" : "000";
+            if (Digits(words[at].Text) == "0" && at + 1 < words.Count && Digits(words[at + 1].Text) == "0")
+                return at + 2 < words.Count && Digits(words[at + 2].Text) == "0" ? "000" : "00";
             return Digits(words[at].Text) ?? words[at].Number?.ToString(CultureInfo.InvariantCulture);
         }
         var named = words[i].Text is "size" or "number" or "no." or "nr";
         var drive = i + (named ? 1 : 0) is var from && words[i].Is(Role.Drive) ? words[i] : null;
+        // Double zero cross
+        if (!named && (words[i].Text is "double" or "triple" || Digits(words[i].Text) is not null && words[i].Figure is null) && Number(i) is { } ahead && (i + (words[i].Text is "double" or "triple" ? 2 : ahead.Length) is var behind) && behind < words.Count && words[behind].Is(Role.Drive) && WordList.TryParse<Drive>(words[behind].As(Role.Drive)!, out var turning))
+        {
+            (thing.Drive, thing.Size) = (turning, Figures.SizeOf(turning, ahead));
+            i = behind;
+            return true;
+        }
         if (!named && !(drive is not null && i + 1 < words.Count && (words[i + 1].Text is "size" or "number" or "no." or "nr" || Digits(words[i + 1].Text) is not null || (words[i + 1].Text is "double" or "triple"))))
             return false;
         var at = named ? i + 1 : words[i + 1].Text is "size" or "number" or "no." or "nr" ? i + 2 : i + 1;
@@ -710,7 +832,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         }
         if (Number(at) is not { } number)
             return false;
-        var took = words[at].Text is "double" or "triple" ? at + 1 : at;
+        var took = words[at].Text is "double" or "triple" ? at + 1 : number is "00" or "000" && words[at].Text.Length > 3 ? at + number.Length - 1 : at;
         if (named && took + 1 < words.Count && words[took + 1].Is(Role.Drive))
             (drive, took) = (words[took + 1], took + 1);
         var kind = drive?.As(Role.Drive) is { } word && WordList.TryParse<Drive>(word, out var said) ? said : thing.Drive;
@@ -731,6 +853,12 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     /// <summary>A number with its unit: a length, or what is no count.</summary>
     private bool Measured(Thing thing, ref int i)
     {
+        // 3 by 4 cm is an area, and no length.
+        if (i + 3 < words.Count && words[i].Number is not null && words[i + 1].Text is "by" or "x" && words[i + 2].Number is not null && words[i + 3].Is(Role.Unit) && thing.Thread is null && thing.Size is null)
+        {
+            i += 3;
+            return true;
+        }
         if (i + 1 >= words.Count || words[i].Number is not { } number || !words[i + 1].Is(Role.Unit))
             return false;
         var unit = words[i + 1].As(Role.Unit);
