@@ -106,8 +106,13 @@ internal sealed class LineReader(string line, List<Token> tokens, StepLineContex
         var seconds = Seconds();
         if (next < tokens.Count)
             Fault(tokens[next], "an attempt stands alone: say why in quotes and the seconds it took");
+        return Tried(why, seconds);
+    }
+
+    private StepLineReading Tried(string why, double? seconds = null)
+    {
         var text = parts.Count == 0 || parts[0].Id.Length + why.Length + 2 > RecordLimits.Text ? why : $"{parts[0].Id}: {why}";
-        chips.Add(new(ChipKind.Surprise, 0, tokens[next - 1].End, text, 0));
+        chips.Add(new(ChipKind.Surprise, 0, line.Length, text, 0));
         if (context.Steps.Count == 0 || context.Position == 0)
             faults.Add(new(0, line.Length, "an attempt is noted of the step before it: log one first", null));
         return Reading() with { Attempt = new Surprise { Kind = SurpriseKind.GaveUp, Text = text, Seconds = seconds } };
@@ -128,8 +133,13 @@ internal sealed class LineReader(string line, List<Token> tokens, StepLineContex
         }
         var clauses = new ClauseReader(faults, Lexicon.SlipOf);
         clauses.Read(Lexemes.Of(said));
-        var meaning = new SpokenMeaning(line, context, faults, opens is null && OpensInside, tokens.Exists(token => token.Kind == TokenKind.Frees));
+        var meaning = new SpokenMeaning(line, context, faults, opens is null && OpensInside, tokens.Exists(token => token.Kind == TokenKind.Frees), IsTried);
         meaning.Read(clauses.Clauses);
+        if (meaning.Tried is { } tried)
+        {
+            parts.Add(tried with { SeenIn = context.CurrentLayer });
+            return Tried(line.Trim().Replace('"', '\''));
+        }
         off |= meaning.PowerOff;
         foreach (var (action, start, end) in written.Concat(meaning.Actions))
         {
@@ -167,6 +177,9 @@ internal sealed class LineReader(string line, List<Token> tokens, StepLineContex
             faults.Add(new(0, line.Length, $"has {actions.Count} actions; the limit is {RecordLimits.Actions}", null));
         return Reading();
     }
+
+    /// <summary>Whether the line says that something was tried and left.</summary>
+    private bool IsTried => words.Exists(word => word.Text.ToLowerInvariant() is "tried" or "gave" or "seized" or "budge" or "attempts" or "attempt") && (words.Exists(word => word.Text.ToLowerInvariant() is "gave" or "left" or "leaving" or "leave" or "won't" or "wont" or "not" or "further" or "didn't" or "wouldn't" or "stuck" or "stopped" or "nothing" or "couldn't" or "cant" or "can't" or "budge" or "stays"));
 
     private const string Ready = "this is getting ready, which is no step: a line says what was undone of the machine";
 

@@ -6,7 +6,7 @@ namespace WideLever.Core.StepLines;
 /// What the clauses of a line mean in the light of the record: the actions, the parts that come free, and whether the power is off. One thing said twice
 /// is one thing. <c>docs/step-line.md</c>, <em>Meaning</em>.
 /// </summary>
-internal sealed partial class SpokenMeaning(string line, StepLineContext context, List<LineFault> faults, bool opensByItself, bool freesByItself)
+internal sealed partial class SpokenMeaning(string line, StepLineContext context, List<LineFault> faults, bool opensByItself, bool freesByItself, bool tried)
 {
     private enum Sort { Screws, Clips, Latches, Connection, Lock, Peel, Bond, Joint, Lift, Other }
 
@@ -42,12 +42,16 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     private bool hasClips;
     private HashSet<PartKind> spokenOf = [];
     private Thing? driver;
+    private Count? cleaned;
 
     public bool PowerOff { get; private set; }
 
     public Clause? Opens { get; private set; }
 
     public bool IsReady { get; private set; }
+
+    /// <summary>The part that was tried and left; null: none was.</summary>
+    public PartOfLine? Tried { get; private set; }
 
     /// <summary>The actions, each with the words that it stands for, what comes out last.</summary>
     public IEnumerable<(TeardownAction Action, int Start, int End)> Actions => acts.Concat(lifts).Select(act => (act.Action, act.Start, act.End));
@@ -75,6 +79,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 plugs.Number = 2;
                 clauses = [.. clauses.Take(i - 1), .. clauses.Skip(i)];
             }
+        }
+        if (tried && clauses.Select(clause => clause.Object).FirstOrDefault(thing => thing?.IsPart == true) is { } left && clauses.First(clause => clause.Object == left) is var attempt && !clauses.Any(clause => clause.Object is { IsCounted: true, Role: Role.Noun }))
+        {
+            faults.Clear();
+            Tried = Resolve(attempt, left, 0);
+            return;
         }
         foreach (var clause in clauses)
         {
@@ -234,6 +244,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             case "dirt":
                 break;
             case "chip":
+                if (clause.Does("clean"))
+                    cleaned = thing.Number;
                 if (!clause.Does("clean") && !(thing.IsCounted && thing.Number == Count.One) && (clause.HasDeed || clause.Particle is not null || thing.IsCounted))
                     Fault(clause, $"what was done with the {thing.Text}?");
                 break;
@@ -266,7 +278,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             times = null;
         if (thing.IsForEach && factor is null)
         {
-            factor = counts.Count > 0 ? counts.Values.Last() : null;
+            factor = acts.LastOrDefault(act => act.Action is Unscrew { Covers: not null })?.Action is Unscrew { Covers: { } covers } ? covers : counts.Count > 0 ? counts.Values.Last() : null;
             if (factor is null)
                 Fault(clause, "each of what? Say the whole count");
         }
@@ -623,12 +635,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         if (clause.Does("heat"))
             (heat, heated) = (heat ?? Tool.Heat, clause);
         // Glue, said again with its length or heat.
-        if (acts.FindLast(act => act.Sort == Sort.Bond) is { Action: Unbond known } before && !thing.IsAnother && !thing.IsCounted && (known.Bond is null || bond is null || known.Bond == bond) && (known.LengthMm is null || length is null) && bond != Bond.ReleaseTab && known.Bond != Bond.ReleaseTab)
+        if (acts.FindLast(act => act.Sort == Sort.Bond) is { Action: Unbond known } before && !thing.IsAnother && !thing.IsCounted && (known.Bond is null || bond is null || known.Bond == bond) && (known.LengthMm is null || length is null) && bond != Bond.ReleaseTab && known.Bond != Bond.ReleaseTab && (thing.Which.Count == 0 || thing.Which.SequenceEqual(before.Clause.Object?.Which ?? [])))
         {
             before.Action = known with { Bond = known.Bond ?? bond, LengthMm = known.LengthMm ?? length };
             return;
         }
-        if (bond == Bond.ReleaseTab && acts.FindLast(act => act.Sort == Sort.Bond) is { Action: Unbond { Bond: Bond.ReleaseTab } tabs } said && !thing.IsAnother && (!thing.IsCounted || tabs.Count is null))
+        if (bond == Bond.ReleaseTab && acts.FindLast(act => act.Sort == Sort.Bond) is { Action: Unbond { Bond: Bond.ReleaseTab } tabs } said && !thing.IsAnother && (!thing.IsCounted || tabs.Count is null) && (thing.Which.Count == 0 || thing.Which.SequenceEqual(said.Clause.Object?.Which ?? [])))
         {
             said.Action = tabs with { Count = tabs.Count ?? count };
             return;
@@ -640,6 +652,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     {
         if (!Goes(clause, thing, "clean", "take", "peel", "lift", "pull", "come", "undo", "unglue") || Facts(clause, thing, "a thermal joint"))
             return;
+        if (cleaned is { } chips && what == ThermalWhat.Paste && !thing.IsCounted)
+            thing.Number = chips;
         var count = thing.Uncounted && what != ThermalWhat.Pad ? Count.One : Counted(clause, thing);
         if (acts.FindLast(act => act.Action is Thermal { What: var known } && known == what) is { } before && !thing.IsCounted && !thing.IsAnother)
             return;
@@ -770,6 +784,19 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         if (before.Clause.Object is { IsPart: true } && before.Clause.Does("unplug") && known.Connector is null && !thing.IsCounted && !thing.Many && (!clause.HasDeed || (clause.Does("pull", "lift") && thing.PartOf is null)) && (thing.PartOf is null || thing.PartOf == before.Part) && !before.Merged)
         {
             before.Action = known with { Connector = kind };
+            return true;
+        }
+        // The bail again; the plug of the cable that was named.
+        if (!thing.IsCounted && !before.Action.Count.Equals(null) && ((isLock && known.Connector == kind && before.Merged) || (thing.IsThe && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many)
+            || (thing.IsIts && thing.Is == "plug" && known.Connector is Connector.WirePlug or null)))
+        {
+            before.Said.Add(clause);
+            PowerOff |= isBattery;
+            return true;
+        }
+        if (thing.Text == "wires" && thing.IsCounted && before.Clause.Object?.Is == "plug")
+        {
+            Fault(clause, "are these the wires of one plug, or so many plugs?", [new("So many plugs", $"{count} plugs"), new("Wires of the plug before", "")]);
             return true;
         }
         // On one lead, plug off.

@@ -60,6 +60,11 @@ internal sealed partial class SpokenMeaning
             return;
         }
         var comes = clause.Particle is "off" or "out" or "up" or "away" or "free" or "apart" or "loose" or "clear" or "upwards" or "upward" or "straight up" or "straight out" or "straight off";
+        if (clause.Does("flip") && kind is PartKind.Keyboard or PartKind.DisplayAssembly or PartKind.DisplayPanel or PartKind.Mainboard && clause.Particle is "up" or null or "out")
+        {
+            Add(Sort.Other, new Swing { Count = Count.One }, clause, thing.Is);
+            return;
+        }
         if (kind is PartKind.DisplayAssembly or PartKind.Hinge && (clause.Does("swing") || (clause.Does("undo") && !comes)) || (clause.Does("swing") && kind is PartKind.Mainboard or PartKind.DisplayPanel or PartKind.Keyboard))
         {
             Add(Sort.Other, new Swing { Count = Count.One }, clause, thing.Is);
@@ -326,7 +331,7 @@ internal sealed partial class SpokenMeaning
     /// <summary>A deed without something that it is done to: pry along the edge; slides out.</summary>
     private void Without(Clause clause)
     {
-        if (clause.Does("pry", "run") && clause.Particle is null or "apart" or "loose" or "free" or "up" && (!clause.Does("run") || clause.Places.Count > 0))
+        if (clause.Does("pry", "run") && clause.Particle is null or "apart" or "loose" or "free" or "up" && (!clause.Does("run") || clause.Places.Exists(place => place.Of is { } of && (of.IsNoun("seam", "base", "place") || of.PartOf is "bezel" or "keyboard" or "topCase:palm rest"))))
         {
             Seam(clause);
             return;
@@ -424,6 +429,8 @@ internal sealed partial class SpokenMeaning
         mentioned.RemoveAll(one => one.Thing == thing);
         if (!thing.IsPart && before != topic?.Clause && (acts.Exists(act => act.Said.Contains(before)) || lifts.Exists(act => act.Said.Contains(before))))
         {
+            if (clause.Does("route") && acts.FindLast(act => act.Said.Contains(before)) is { Action: Unplug } led)
+                led.Action = new Route { Count = led.Action.Count, Notes = led.Action.Notes };
             if (clause.Does("slide") && acts.FindLast(act => act.Said.Contains(before)) is { Sort: Sort.Lock, Action: Unplug locked } slid)
                 slid.Action = locked with { Connector = Connector.SlideLock };
             // Unscrew four screws, take them out; flap up, pull the ribbon.
@@ -456,6 +463,21 @@ internal sealed partial class SpokenMeaning
         }
         if (thing.SizeNumber is { } number && (thing.Drive ?? (screws?.Action as Unscrew)?.Drive) is { } drive)
             thing.Size = Figures.SizeOf(drive, number);
+        // Four ribbons, three with flaps and one without a lock
+        if (before is { Sort: Sort.Connection, Action: Unplug { Count.Exact: { } ribbons } } && told is { } with && with <= ribbons && !thing.HasFacts && clause.Places.Exists(place => place.Of is { } of && of.IsNoun("flap", "bar", "slideLock", "lock", "press", "push", "lever", "latch")) && before.Clause.Object is { } parted)
+        {
+            var like = new Thing { Role = parted.Role, Is = parted.Is, Text = parted.Text };
+            var kind = KindOf(clause, like, false).Kind;
+            if (with == ribbons)
+            {
+                before.Action = before.Action with { Count = with };
+                before.Action = ((Unplug)before.Action) with { Connector = kind };
+                return;
+            }
+            before.Action = before.Action with { Count = ribbons - with };
+            acts.Insert(acts.Count - 1, new(Sort.Connection, new Unplug { Connector = kind, Count = with }, clause) { Merged = true });
+            return;
+        }
         if (thing.HasFacts && (thing.Drive is not null || thing.Size is not null || thing.Thread is not null || thing.Captive || (thing.Length is not null && screws is not null)))
         {
             if (screws?.Action.Count is { Exact: { } all } && told is { } some && some < all && (thing.IsOfThem || thing is { Drive: null, Size: null }))
@@ -548,6 +570,29 @@ internal sealed partial class SpokenMeaning
         // One under each foot: said of these already.
         if (screws?.Action is Unscrew { Cover: not Cover.None } && clause.Places.Exists(place => place.Of?.IsEach == true && CoverOf(place.Of) is not null))
             return;
+        // Clips, about ten; leads off (2); only one: how many there are of what was said without a count.
+        if (before is not null && !clause.HasDeed && clause.Particle is null && before.Clause.Object is { IsCounted: false, Role: not null } uncountedThing && (clause.Places.Count == 0 || !clause.IsJoined) && !thing.IsAnother && !thing.IsForEach)
+        {
+            if (uncountedThing.Many || before.Action.Count is null || thing.Number == before.Action.Count)
+            {
+                before.Action = before.Action with { Count = thing.Number };
+                uncountedThing.Number = thing.Number;
+                before.End = Math.Max(before.End, clause.End);
+                return;
+            }
+        }
+        // Screws under two feet, three each
+        if (before is not null && thing.IsForEach && before.Clause.Object is { IsCounted: false } && Counted(clause, thing) is { } product)
+        {
+            before.Action = before.Action with { Count = product };
+            return;
+        }
+        // Two tries, both of those that were counted
+        if (before is not null && thing.Number is { } again && again == before.Action.Count && clause.Places.Count == 0 && !thing.IsAnother && (thing.IsBoth || thing.IsDefinite))
+        {
+            clause.Object = before.Clause.Object;
+            return;
+        }
         if (before is null)
         {
             Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
@@ -579,6 +624,11 @@ internal sealed partial class SpokenMeaning
         {
             if (Counted(clause, thing) is { } multiplied)
                 thing.Number = multiplied;
+            if (thing.IsForEach && before.Whole is null && before.Clause.Object is { IsCounted: false })
+            {
+                before.Action = before.Action with { Count = thing.Number };
+                return;
+            }
             // Four on the left and six on the right add up; ten, four here and six there, are the ten.
             before.Parts.Add(thing.Number ?? Count.One);
             if (before.Parts.Count == 1)

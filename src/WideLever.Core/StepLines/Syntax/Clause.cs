@@ -64,6 +64,9 @@ internal sealed class Thing
 
     public bool IsTight { get; set; }
 
+    /// <summary>Whether an article says that it was spoken of.</summary>
+    public bool IsThe { get; set; }
+
     /// <summary>Whether it belongs to what was spoken of: its plug.</summary>
     public bool IsIts { get; set; }
 

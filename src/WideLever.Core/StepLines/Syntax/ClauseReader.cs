@@ -75,6 +75,19 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         var word = words[i];
         if (word.Is(Role.Fraction) && !(word.Text is "the others" or "others" or "the rest" or "rest" && i + 1 < words.Count && (words[i + 1].Figure is not null || words[i + 1].Number is not null || words[i + 1].Is(Role.Drive) || words[i + 1].Is(Role.Describe, "captive") || words[i + 1].Text is "are" or "is")))
             return Fraction(i);
+        if (Subordinate(i) is { } behindIt)
+            return behindIt;
+        if (word.Text is "leave" or "leaves" or "leaving" or "left" && Leaves(i))
+        {
+            // What was left is no step.
+            if (now is { HasDeed: false, Particle: null, Object: not null })
+                Clauses.Remove(now);
+            if (i + 1 < words.Count && words[i + 1].Is(Role.Pronoun) && Clauses.Count > 0)
+                Fault(word.Start, words[^1].End, "was it left as it was? Then it is no step: say what was tried, such as tried = keyboard");
+            now = null;
+            Remarks.Add(new(Role.Negation, word.Start, words[^1].End, segment));
+            return words.Count;
+        }
         if (word.Is(Role.Modal) || (word.Is(Role.Question) && IsFirst(i)))
             return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, word.Is(Role.Modal) ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
         if (word.Is(Role.PutBack) && !(Nounish(word) && !Verb(i)) && !(word.Is(Role.Remark) || word.Is(Role.Break)))
@@ -139,6 +152,8 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         }
         if (word.Is(Role.Remark))
             return Remarked(i);
+        if (word.Text is "maybe" or "perhaps" or "probably")
+            return Away(i, Role.Modal, "this is a guess: log it once it is done");
         if (word.Is(Role.Describe, "number") || word.Text is "size" or "double" or "triple")
             return Thing(i);
         if (word.Is(Role.Pronoun) || word.Is(Role.Noun) || word.Is(Role.Part) || word.Is(Role.Drive) || word.Is(Role.Distribution) || word.Is(Role.Describe, "captive") || word.Is(Role.Describe, "empty") || word.Is(Role.Describe, "tight") || word.Is(Role.Fraction) || (word.Is(Role.Describe) && Describes(i)) || (word.Is(Role.State) && StartsThing(i + 1)))
@@ -160,6 +175,37 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             return Thing(i);
         Fault(word.Start, word.End, $"\"{word.Text}\" says nothing here that can be logged: say it otherwise, or put a comma around it");
         return i + 1;
+    }
+
+    /// <summary>Whether something is left where it is; what is on the left is not.</summary>
+    private bool Leaves(int i) => (words[i].Text != "left" || (i + 1 < words.Count && (words[i + 1].Is(Role.Pronoun) || words[i + 1].Text == "the"))) && !words.Skip(i).Any(word => word.Figure is not null || (word.Number is not null && word.Text != "one") || word.Is(Role.Fraction) || word.Is(Role.Join));
+
+    /// <summary>Once the fan is out, while the lid is open: how things stand, which is a place in time. Null: it is none.</summary>
+    private int? Subordinate(int i)
+    {
+        var word = words[i];
+        if (word.Text is not ("once" or "when" or "while" or "now that" or "since" or "as soon as" or "because" or "as" or "after" or "before" or "where" or "once you" or "when you") || !StartsThing(i + 1) || Numerals.At(words, i + 1) is { Count: not null })
+            return null;
+        var to = i + 1;
+        if (ThingAt(ref to, inPlace: true) is not { } thing || thing.IsNoun("screw", "standoff", "clip", "latch", "plug", "cable", "ribbon", "flap", "tab", "releaseTab", "lead", "antenna"))
+            return word.Text == "once" ? i + 1 : null;
+        var predicate = false;
+        for (; to < words.Count; to++)
+        {
+            var other = words[to];
+            if (predicate && !other.Is(Role.Particle) && !other.Is(Role.State))
+                break;
+            if (other.Is(Role.Deed) || other.Is(Role.Particle) || other.Is(Role.State) || other.Is(Role.PutBack))
+                predicate = true;
+            else if (!other.Is(Role.Aside) && !other.Is(Role.Modal))
+                break;
+        }
+        if (!predicate)
+            return null;
+        leading.Add(new(word.Text, null, word.Start, words[to - 1].End));
+        joined = false;
+        now = null;
+        return to;
     }
 
     private static bool IsWith(Lexeme word) => word.Text is "with" or "w/" or "w";
@@ -264,7 +310,10 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             now?.Reach(word.Start, words[end - 1].End);
             return end;
         }
-        var transitive = StartsThing(i + 1) && deed is not ("come" or "slide" or "swing");
+        var past = i + 1;
+        while (past < words.Count && words[past].Is(Role.Particle) && !word.Text.EndsWith('s'))
+            past++;
+        var transitive = StartsThing(past) && deed is not ("come" or "slide" or "swing");
         if (now is { Object: null, HasDeed: true } && (joined || deed is not "use"))
             now.Deeds.Add(deed);
         else if (now is { Object: not null, HasDeed: false } && !joined && !transitive)
@@ -346,6 +395,11 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         }
         if (of is null && !(word.Text is "under" or "below" or "beneath" or "underneath" or "behind"))
             return word.Is(Role.Aside) || word.Is(Role.Particle) || to > i + 1 ? to : IsWith(word) ? null : i + 1;
+        if (of is { IsEach: true, Role: null } && word.Text is "for" or "per" or "on" or "in" or "at" && now?.Object is { } counted)
+        {
+            counted.IsForEach = true;
+            return to;
+        }
         var place = new Attachment(word.Text, of, word.Start, words[to - 1].End);
         if (IsWith(word) && of is not null && With(of, place))
             return to;
@@ -462,6 +516,12 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         // Not captive
         if (i + 1 < words.Count && words[i + 1].Is(Role.Describe, "captive"))
             return i + 2;
+        // Without touching the heatsink: how.
+        if (word.Text == "without" && now is not null && i + 1 < words.Count && words[i + 1].Text.EndsWith("ing", StringComparison.Ordinal))
+        {
+            now.Places.Add(new("how", null, word.Start, words[^1].End));
+            return words.Count;
+        }
         if (IsFirst(i))
         {
             // What is not there, or was not done, is noted where the line says something else.
@@ -487,9 +547,11 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     private int Damage(int i)
     {
         // What broke is no step of its own: one clip snapped.
-        if (now is { HasDeed: false, Object: not null })
+        if (now is { HasDeed: false, Object: { } broken })
         {
-            Clauses.Remove(now);
+            // The flap that broke was opened.
+            if (!broken.IsNoun("flap", "bar", "lock", "slideLock"))
+                Clauses.Remove(now);
             Remarks.Add(new(Role.Damage, now.Start, words[^1].End, segment));
         }
         else
@@ -602,6 +664,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (!head && Article(word) && !thing.IsPronoun)
             {
                 thing.IsIts |= word.Text is "its" or "their";
+                thing.IsThe |= word.Text is "the" or "its" or "their" or "that" or "this";
                 continue;
             }
             if (word.Text is "the others" or "others" or "the rest" or "rest" && !any && !head && i + 1 < words.Count)
@@ -666,8 +729,8 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 if (i + 1 < words.Count && words[i + 1].Is(Role.OfThem))
                 {
                     thing.IsOfThem = true;
-                    i += 2;
-                    break;
+                    i++;
+                    continue;
                 }
                 if (i + 2 < words.Count && words[i + 1].Text == "of" && StartsThing(i + 2) && word.Is(Role.Count) | word.Figure is not null)
                 {
@@ -693,6 +756,12 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (!head && word.Is(Role.Distribution))
             {
                 (thing.IsEach, any) = (true, true);
+                continue;
+            }
+            // Four out of five clips
+            if (!head && thing.IsCounted && word.Text is "out of" && Numerals.At(words, i + 1) is { } whole)
+            {
+                i += whole.Length;
                 continue;
             }
             // Two more of the same
@@ -725,6 +794,12 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 thing.IsOther |= what == "other" || word.Text is "last" or "remaining" or "final";
                 thing.IsAnother |= what is "second" or "third" or "other";
                 any = true;
+                continue;
+            }
+            // Pull tab left
+            if (head && word.Is(Role.Describe) && !Nounish(word) && Positions.Contains(word.As(Role.Describe)!) && !Describes(i) && !(word.Is(Role.Particle) || word.Text is "back"))
+            {
+                thing.Which.Add(word.As(Role.Describe)!);
                 continue;
             }
             if (head && word.Is(Role.Describe, "captive"))

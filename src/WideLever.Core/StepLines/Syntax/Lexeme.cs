@@ -115,6 +115,14 @@ internal static class Lexemes
             yield return Stop("-");
             yield break;
         }
+        // 3+3
+        if (text.Split('+') is [{ Length: > 0 } first, { Length: > 0 } second] && first.All(char.IsAsciiDigit) && second.All(char.IsAsciiDigit))
+        {
+            yield return new(first, [], FigureOf(first), start, start + first.Length);
+            yield return new("+", Lexicon.Of("+").ToArray(), null, start + first.Length, start + first.Length + 1);
+            yield return new(second, [], FigureOf(second), start + first.Length + 1, start + text.Length);
+            yield break;
+        }
         var ends = "";
         while (text.Length > 1 && text[^1] is '.' or '!' or ':' or ',' or '…' && Lexicon.Of(text).Length == 0)
         {

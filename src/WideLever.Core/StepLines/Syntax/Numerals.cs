@@ -43,6 +43,12 @@ internal static class Numerals
         if (NumberAt(words, i) is not var (number, taken))
             return null;
         i += taken;
+        // 3 + 3
+        if (i + 1 < words.Count && words[i].Text == "+" && NumberAt(words, i + 1) is var (addend, further) && words[i].Start > words[i - 1].Start && !(i + 1 + further < words.Count && false))
+        {
+            number += addend;
+            i += 1 + further;
+        }
         // 10x
         if (i < words.Count && words[i].Text is "x" or "×" && !(i + 1 < words.Count && words[i + 1].Figure is { Number: not null }))
             i++;
