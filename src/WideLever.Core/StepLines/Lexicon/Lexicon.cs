@@ -59,6 +59,9 @@ internal static class Lexicon
     /// <summary>The known word that one slip of the keys, or two in a long word, made of this one; null: none is so near.</summary>
     public static string? SlipOf(string word) => Single.Contains(word) ? null : Slips.Of(word);
 
+    /// <summary>The one known word of which this one can only be a slip; null: none, or it could be of several.</summary>
+    public static string? OnlySlipOf(string word) => Single.Contains(word) ? null : Spelling.Swapped(word, other => Of(other).Length > 0) ?? (Slips.Only(word) is { } only && Of(only).Length > 0 ? only : null);
+
     private static readonly FrozenSet<string> Single = Data.Words.Keys.Concat(Data.Grammar.Keys).SelectMany(words => words.Split(' ')).ToFrozenSet();
 
     private static readonly Spelling Slips = new(Single);

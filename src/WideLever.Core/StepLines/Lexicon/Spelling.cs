@@ -39,5 +39,23 @@ internal sealed class Spelling(IEnumerable<string> known)
         return meant.Count == 1 ? meant[0] : null;
     }
 
+    /// <summary>The one known word that a single slip made of this one; null: none, or more than one.</summary>
+    public string? Only(string word)
+    {
+        if (word.Length is <= Shortest or > Longest)
+            return null;
+        string? meant = null;
+        var letters = LettersOf(word);
+        foreach (var (candidate, of) in known)
+        {
+            if (Math.Abs(candidate.Length - word.Length) > 1 || BitOperations.PopCount(of ^ letters) > 2 || Distance.Distance(word, candidate) > 1)
+                continue;
+            if (meant is not null)
+                return null;
+            meant = candidate;
+        }
+        return meant;
+    }
+
     private static uint LettersOf(string word) => word.Aggregate(0u, (letters, c) => letters | 1u << (c - 'a' & 31));
 }

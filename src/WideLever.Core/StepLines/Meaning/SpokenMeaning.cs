@@ -71,6 +71,15 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             if (clause.Object is { IsPart: true, Number: { Exact: { } many } } named)
                 counts[named.Is] = many;
         }
+        // Two ribbons, one has a flap
+        for (var i = 1; i < clauses.Count; i++)
+        {
+            if (clauses[i] is { IsHeldBy: true, HasDeed: false, Object: { Role: Role.Noun } how } && clauses[i - 1] is { Object: { Role: null, IsCounted: true, HasFacts: false }, HasDeed: false, Particle: null } some && some.Segment == clauses[i].Segment && how.Is is "flap" or "bar" or "lock" or "slideLock" or "lever")
+            {
+                some.Places.Add(new("with", how, clauses[i].Start, clauses[i].End));
+                clauses = [.. clauses.Take(i), .. clauses.Skip(i + 1)];
+            }
+        }
         // Fan and speaker plugs: one of each.
         for (var i = 1; i < clauses.Count; i++)
         {
@@ -467,7 +476,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
 
     private static bool Hides(string preposition) => preposition is "under" or "beneath" or "below" or "underneath" or "behind" or "covered by" or "covered with" || preposition.StartsWith("hidden", StringComparison.Ordinal) || preposition.StartsWith("concealed", StringComparison.Ordinal);
 
-    private static int? CoverCount(Act peeled, Thing screws) => peeled.Clause.Object is { Number: { Exact: { } said } } && said != screws.Number?.Exact ? said : null;
+    private static int? CoverCount(Act peeled, Thing screws) => peeled.Action.Count is { Exact: { } said } && said != (screws.Number?.Exact ?? (screws.Many ? null : 1)) ? said : null;
 
     private static Cover? PeeledCover(Act act) => act.Action is Peel { What: { } what } && WordList.TryParse<Cover>(what.Word(), out var cover) ? cover : null;
 
@@ -747,7 +756,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     /// <summary>Whether this is a connection that was said already: display cable, flap.</summary>
     private bool Same(Clause clause, Thing thing, Connector? kind, bool isLock, Count? count, bool isBattery)
     {
-        if (thing.IsAnother)
+        if (thing.IsAnother || (thing.Which.Count > 0 && acts.FindLast(act => act.Sort is Sort.Connection)?.Clause.Object is { Which.Count: > 0 } named && !named.Which.SequenceEqual(thing.Which)))
             return false;
         bool Counts(Act act) => !thing.IsCounted || act.Action.Count == count;
         // Lift the latch, pull the ribbon: the latch is the ribbon's.
@@ -771,7 +780,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             return true;
         }
         // The flap up, the ribbon out.
-        if (!isLock && before.Sort == Sort.Lock && !before.Merged && thing.Is is "ribbon" or "cable" or "plug" or "lead" && (kind is null or Connector.WirePlug || kind == known.Connector) && (Counts(before) || (thing.Many && !thing.IsCounted)))
+        if (!isLock && before.Sort == Sort.Lock && !before.Merged && thing.Is is "ribbon" or "cable" or "plug" or "lead" && (kind is null or Connector.WirePlug || kind == known.Connector) && (Counts(before) || (thing.Many && !thing.IsCounted)) && (thing.PartOf is null || before.Part is null || thing.PartOf == before.Part))
         {
             if (known.Connector is null && kind is not null)
                 before.Action = known with { Connector = kind };

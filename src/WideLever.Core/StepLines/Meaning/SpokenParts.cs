@@ -288,6 +288,18 @@ internal sealed partial class SpokenMeaning
 
     private void Tooled(Clause clause, Thing thing)
     {
+        // The card: of what the line speaks of.
+        if (thing.Text is "card" or "cards" && (clause.Does("take", "pull", "slide", "come", "lift") || clause.Particle is not null))
+        {
+            var kinds = spokenOf.Where(kind => kind is PartKind.Wireless or PartKind.Storage or PartKind.Memory or PartKind.Graphics).ToList();
+            if (acts.Exists(act => act.Action is Unplug { Connector: Connector.Coax }) && kinds.Count == 0)
+                kinds.Add(PartKind.Wireless);
+            if (kinds.Count == 1)
+                OfPart(clause, new() { Role = Role.Part, Is = kinds[0] switch { PartKind.Wireless => "wireless:wifi", PartKind.Storage => "storage:ssd", PartKind.Memory => "memory:memory", _ => "graphics" }, Text = thing.Text, Number = thing.Number, Start = thing.Start, End = thing.End });
+            else
+                Fault(clause, "which card?", [new("The drive", "ssd out"), new("The wireless card", "wireless card out"), new("A memory module", "memory out")]);
+            return;
+        }
         if (thing.IsNoun("heatTool"))
             (heat, heated) = (Tool.Heat, clause);
         else if (thing.IsNoun("solvent"))
@@ -476,6 +488,11 @@ internal sealed partial class SpokenMeaning
             }
             before.Action = before.Action with { Count = ribbons - with };
             acts.Insert(acts.Count - 1, new(Sort.Connection, new Unplug { Connector = kind, Count = with }, clause) { Merged = true });
+            return;
+        }
+        if (thing.IsLoose && screws?.Action.Count is { Exact: { } some0 } && (told ?? 1) is var loose && loose < some0)
+        {
+            Split(screws, clause, thing, loose, some0);
             return;
         }
         if (thing.HasFacts && (thing.Drive is not null || thing.Size is not null || thing.Thread is not null || thing.Captive || (thing.Length is not null && screws is not null)))

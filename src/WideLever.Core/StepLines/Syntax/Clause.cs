@@ -64,6 +64,8 @@ internal sealed class Thing
 
     public bool IsTight { get; set; }
 
+    public bool IsLoose { get; set; }
+
     /// <summary>Whether an article says that it was spoken of.</summary>
     public bool IsThe { get; set; }
 
@@ -123,6 +125,9 @@ internal sealed class Clause
 
     /// <summary>Whether it follows <c>and</c> without a deed of its own.</summary>
     public bool IsJoined { get; set; }
+
+    /// <summary>Whether its deed is that of the clause before <c>and</c>.</summary>
+    public bool IsCopied { get; set; }
 
     /// <summary>Whether what it is done to stands before the deed.</summary>
     public bool IsSubject { get; set; }

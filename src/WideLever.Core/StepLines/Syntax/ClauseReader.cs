@@ -152,8 +152,10 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         }
         if (word.Is(Role.Remark))
             return Remarked(i);
-        if (word.Text is "maybe" or "perhaps" or "probably")
+        if (word.Text is "maybe" or "perhaps" or "probably" or "almost" or "nearly")
             return Away(i, Role.Modal, "this is a guess: log it once it is done");
+        if (word.Text is "m" or "p" or "t" or "y" && i + 1 < words.Count && words[i + 1].Number is not null)
+            return Thing(i);
         if (word.Is(Role.Describe, "number") || word.Text is "size" or "double" or "triple")
             return Thing(i);
         if (word.Is(Role.Pronoun) || word.Is(Role.Noun) || word.Is(Role.Part) || word.Is(Role.Drive) || word.Is(Role.Distribution) || word.Is(Role.Describe, "captive") || word.Is(Role.Describe, "empty") || word.Is(Role.Describe, "tight") || word.Is(Role.Fraction) || (word.Is(Role.Describe) && Describes(i)) || (word.Is(Role.State) && StartsThing(i + 1)))
@@ -289,7 +291,12 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         if (deed == "stay" && (now?.Object is { IsPronoun: false } thing0 ? thing0 : null) is { } whole && !(whole.IsNoun("screw", "standoff", "piece") || whole.HasFacts || whole.Role is null))
         {
             // The pads stay whole: a remark.
-            Clauses.Remove(now!);
+            if (now!.HasDeed || now.Particle is not null)
+            {
+                Fault(word.Start, words[^1].End, "what stays, and what was undone? Put a comma between them");
+                return words.Count;
+            }
+            Clauses.Remove(now);
             Remarks.Add(new(Role.Remark, now!.Start, words[^1].End, segment));
             now = null;
             return words.Count;
@@ -313,7 +320,15 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         var past = i + 1;
         while (past < words.Count && words[past].Is(Role.Particle) && !word.Text.EndsWith('s'))
             past++;
-        var transitive = StartsThing(past) && deed is not ("come" or "slide" or "swing");
+        // Both leads unplugged, a screw undone
+        var passive = now is { Object: not null, HasDeed: false, Particle: null } && !joined && (word.Text.Split(' ')[0].EndsWith("ed", StringComparison.Ordinal) || word.Text is "undone" or "taken" or "cut" or "slid" or "gone" or "drawn");
+        var transitive = !passive && StartsThing(past) && deed is not ("come" or "slide" or "swing");
+        // Undo one screw and the card pops up: what it does itself.
+        if (now is { IsCopied: true, Object: not null } && !joined && !transitive)
+        {
+            now.Deeds.Clear();
+            (now.IsCopied, now.IsJoined) = (false, false);
+        }
         if (now is { Object: null, HasDeed: true } && (joined || deed is not "use"))
             now.Deeds.Add(deed);
         else if (now is { Object: not null, HasDeed: false } && !joined && !transitive)
@@ -550,6 +565,11 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         if (now is { HasDeed: false, Object: { } broken })
         {
             // The flap that broke was opened.
+            if (broken.IsNoun("seal") && words[i].Text is "broken" or "broke" or "torn" or "cracked" or "split")
+            {
+                now.Deeds.Add("break");
+                return i + 1;
+            }
             if (!broken.IsNoun("flap", "bar", "lock", "slideLock"))
                 Clauses.Remove(now);
             Remarks.Add(new(Role.Damage, now.Start, words[^1].End, segment));
@@ -642,7 +662,10 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             {
                 now!.IsJoined = true;
                 if (before.HasDeed && !before.IsSubject)
+                {
                     now.Deeds.AddRange(before.Deeds);
+                    now.IsCopied = true;
+                }
             }
         }
         joined = false;
@@ -653,7 +676,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     /// <summary>The thing that is named from here on; null: none is.</summary>
     private Thing? ThingAt(ref int at, bool inPlace = false)
     {
-        var thing = new Thing { Start = words[at].Start };
+        var thing = new Thing { Start = words[at].Start, IsThe = at > 0 && words[at - 1].Text is "the" or "its" or "their" or "that" or "this", IsIts = at > 0 && words[at - 1].Text is "its" or "their" };
         var (i, head, any) = (at, false, false);
         var strangers = new List<Lexeme>();
         for (; i < words.Count; i++)
@@ -705,7 +728,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (Numerals.At(words, i) is { } numeral && !(word.Is(Role.Describe, "another")))
             {
                 // Slot 1, fan 2: a name.
-                if (head && word.Figure is not null && numeral.Length == 1 && (thing.IsPart || thing.IsNoun("place")) && !StartsThing(i + 1))
+                if (head && numeral.Length == 1 && !StartsThing(i + 1) && ((word.Figure is not null && (thing.IsPart || thing.IsNoun("place"))) || (i + 1 == words.Count && !thing.Many && thing.IsNoun("ribbon", "cable") && word.Number is not null)))
                 {
                     thing.Which.Add(word.Text);
                     continue;
@@ -805,6 +828,11 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (head && word.Is(Role.Describe, "captive"))
             {
                 thing.Captive = true;
+                continue;
+            }
+            if (word.Text == "loose" && any && !head && (thing.IsCounted || thing.IsOther) && !StartsThing(i + 1))
+            {
+                thing.IsLoose = true;
                 continue;
             }
             if (word.Is(Role.Describe, "tight"))
@@ -997,10 +1025,19 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 i++;
             return true;
         }
-        // m two by five
+        // m two point five by six
         if (words[i].Text == "m" && i + 1 < words.Count && words[i + 1].Number is { } thick && thing.Thread is null)
         {
-            thing.Thread = string.Create(CultureInfo.InvariantCulture, $"M{thick}");
+            var (said, tenths) = (string.Create(CultureInfo.InvariantCulture, $"M{thick}"), i + 3 < words.Count && words[i + 2].Text == "point" ? words[i + 3].Number : null);
+            thing.Thread = tenths is { } tenth ? string.Create(CultureInfo.InvariantCulture, $"{said}.{tenth}") : said;
+            i += tenths is null ? 1 : 3;
+            return true;
+        }
+        // p two, t five, p h one
+        if (words[i].Text is "p" or "t" or "y" or "ph" or "p h" && i + 1 < words.Count && words[i + 1].Number is { } driver && (words[i + 1].Figure is null || words[i].Text.Length == 1) && thing.Size is null && driver < 50)
+        {
+            var turned = words[i].Text switch { "p" => Words.Drive.FiveLobe, "t" => Words.Drive.SixLobe, "y" => Words.Drive.TriLobe, _ => Words.Drive.Cross };
+            (thing.Drive, thing.Size) = (turned, Figures.SizeOf(turned, driver.ToString(CultureInfo.InvariantCulture)));
             i++;
             return true;
         }

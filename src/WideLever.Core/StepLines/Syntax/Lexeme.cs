@@ -91,7 +91,7 @@ internal static class Lexemes
         }
         if (Lexicon.Of(word.Text.Replace('-', ' ')) is { Length: > 0 } apart)
             return [word with { Senses = apart.ToArray() }];
-        if (Spelling.Swapped(word.Text, other => Lexicon.Of(other).Length > 0) is { } meant)
+        if (Lexicon.OnlySlipOf(word.Text) is { } meant)
             return [word with { Text = meant, Senses = Lexicon.Of(meant).ToArray() }];
         var pieces = word.Text.Split('-');
         if (pieces.Length > 1 && Array.TrueForAll(pieces, piece => FigureOf(piece) is not null || (piece.Length > 1 && Lexicon.Of(piece).Length > 0)))

@@ -44,7 +44,7 @@ internal static class Numerals
             return null;
         i += taken;
         // 3 + 3
-        if (i + 1 < words.Count && words[i].Text == "+" && NumberAt(words, i + 1) is var (addend, further) && words[i].Start > words[i - 1].Start && !(i + 1 + further < words.Count && false))
+        while (i + 1 < words.Count && words[i].Text == "+" && NumberAt(words, i + 1) is var (addend, further))
         {
             number += addend;
             i += 1 + further;
