@@ -42,13 +42,14 @@ internal sealed class Spelling(IEnumerable<string> known)
     /// <summary>The one known word that a single slip made of this one; null: none, or more than one.</summary>
     public string? Only(string word)
     {
-        if (word.Length is <= Shortest or > Longest)
+        if (word.Length is < Shortest or > Longest)
             return null;
         string? meant = null;
         var letters = LettersOf(word);
         foreach (var (candidate, of) in known)
         {
-            if (Math.Abs(candidate.Length - word.Length) > 1 || BitOperations.PopCount(of ^ letters) > 2 || Distance.Distance(word, candidate) > 1)
+            // Another letter may make another word: only one too many or too few is plain.
+            if (Math.Abs(candidate.Length - word.Length) != 1 || BitOperations.PopCount(of ^ letters) > 2 || Distance.Distance(word, candidate) > 1)
                 continue;
             if (meant is not null)
                 return null;

@@ -179,7 +179,7 @@ internal sealed class LineReader(string line, List<Token> tokens, StepLineContex
     }
 
     /// <summary>Whether the line says that something was tried and left.</summary>
-    private bool IsTried => words.Exists(word => word.Text.ToLowerInvariant() is "tried" or "try" or "gave" or "seized" or "budge" or "attempts" or "attempt") && (words.Exists(word => word.Text.ToLowerInvariant() is "gave" or "left" or "leaving" or "leave" or "won't" or "wont" or "not" or "further" or "didn't" or "wouldn't" or "stuck" or "stopped" or "nothing" or "couldn't" or "cant" or "can't" or "budge" or "stays" or "stop" or "glued"));
+    private bool IsTried => !line.Contains("not try", StringComparison.OrdinalIgnoreCase) && words.Exists(word => word.Text.ToLowerInvariant() is "tried" or "try" or "gave" or "seized" or "budge" or "attempts" or "attempt") && (words.Exists(word => word.Text.ToLowerInvariant() is "gave" or "left" or "leaving" or "leave" or "won't" or "wont" or "not" or "further" or "didn't" or "wouldn't" or "stuck" or "stopped" or "nothing" or "couldn't" or "cant" or "can't" or "budge" or "stays" or "stop" or "glued"));
 
     private const string Ready = "this is getting ready, which is no step: a line says what was undone of the machine";
 

@@ -21,8 +21,14 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         public List<Count> Parts { get; } = [];
         public Count? Whole { get; set; }
 
+        /// <summary>How many of it were named one by one after it was counted.</summary>
+        public int Listed { get; set; }
+
         /// <summary>Whether it is what is left of a group of which some stand apart.</summary>
         public bool IsRest { get; set; }
+
+        /// <summary>What all groups have that were told of one sort of screws.</summary>
+        public Unscrew? Base { get; set; }
 
         /// <summary>Whether nobody said how many yet: cross head size zero, nine screws.</summary>
         public bool IsFacts { get; set; }
@@ -385,6 +391,18 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         }
         if (Screws(clause, thing, drive, out var cover) is not { } action)
             return;
+        if (unnamed.Count > 0 && !thing.IsCounted)
+        {
+            Named(clause, action);
+            return;
+        }
+        // Eight at 3 mm and four at 7 mm, all ph0 screws
+        if (thing is { Many: true, IsCounted: false, HasFacts: true } && acts.FindLast(act => act.Sort == Sort.Screws) is { Action: Unscrew told } groups && !Against(told, thing) && clause is { HasDeed: false, Particle: null } && cover is null && (thing.IsAll || groups.Base is not null))
+        {
+            thing.IsAll = true;
+            Fill(clause, thing, groups, told);
+            return;
+        }
         // Two posts, unscrew the posts: said twice.
         if (acts.Exists(act => act.Sort == Sort.Screws && act.Clause.Object?.Is == thing.Is) && !thing.IsCounted && thing is { HasFacts: false, IsAnother: false, Many: true } && clause.HasDeed && clause.Places.Count == 0 && (thing.PartOf is null || acts.Exists(act => act.Part == thing.PartOf)))
             return;
@@ -407,6 +425,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 Fault(clause, "the same as which? Say size, thread and length");
         }
         Add(Sort.Screws, action, clause, thing.PartOf, cover);
+        if (thing.Except is { } except && action.Count is { Exact: { } counted } && except < counted)
+        {
+            Split(acts[^1], clause, new() { Number = except, IsLoose = true }, except, counted);
+            acts[^2].Action = ((Unscrew)acts[^2].Action) with { Captive = true };
+            acts[^1].Action = ((Unscrew)acts[^1].Action) with { Captive = false };
+        }
     }
 
     /// <summary>The screws that were spoken of last: in the line, or in the step before it.</summary>
@@ -465,7 +489,13 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 var (kind, covers) = (PeeledCover(acts[at])!.Value, CoverCount(acts[at], thing));
                 if (place.Of?.IsEach == true && acts[at].Action.Count is { Exact: { } each } && thing.Number is null or { Exact: 1 })
                     thing.Number = each;
-                if (place.Of?.IsEach == true)
+                if (place.Of is { IsEach: true, Number: { Exact: { } ofThese } } && thing.Number is { Exact: { } forEach })
+                {
+                    covers = forEach == 1 ? null : ofThese;
+                    place.Of.IsEach = false;
+                    thing.Number = forEach * ofThese;
+                }
+                else if (place.Of?.IsEach == true)
                     covers = null;
                 acts.RemoveAt(at);
                 return (kind, covers);
@@ -497,10 +527,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             Fault(clause, "of what? Say both groups with their counts");
             return;
         }
-        var apart = screws with
+        var apart = With(screws, thing) with
         {
-            Count = some, Drive = thing.Drive ?? screws.Drive, Size = thing.Size ?? screws.Size, Thread = thing.Thread ?? screws.Thread, Length = thing.Length ?? screws.Length,
-            Captive = thing.Captive || screws.Captive == true, Cover = hidden == Cover.None ? screws.Cover : hidden, Covers = covers ?? screws.Covers,
+            Count = some, Cover = hidden == Cover.None ? screws.Cover : hidden, Covers = covers ?? screws.Covers,
         };
         (before.Action, before.IsRest) = (screws with { Count = all - some }, true);
         acts.Add(new(Sort.Screws, apart with { Notes = Note(clause, read) }, clause) { Part = before.Part });
@@ -663,6 +692,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             return;
         if (cleaned is { } chips && what == ThermalWhat.Paste && !thing.IsCounted)
             thing.Number = chips;
+        if (what == ThermalWhat.Paste && !thing.IsCounted && clause.Places.Find(place => place.Of is { Number: not null } of && of.IsNoun("chip")) is { Of: { } covered })
+            thing.Number = covered.Number;
         var count = thing.Uncounted && what != ThermalWhat.Pad ? Count.One : Counted(clause, thing);
         if (acts.FindLast(act => act.Action is Thermal { What: var known } && known == what) is { } before && !thing.IsCounted && !thing.IsAnother)
             return;
@@ -686,6 +717,17 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 Add(Sort.Other, new Move(), clause, part);
                 return;
             }
+        }
+        if (thing.Text is "wire" or "wires" && clause.Does("come", "break") && !clause.Does("unplug"))
+        {
+            Fault(clause, "did a wire come out of its plug? Say so as damage (F9); a plug that was pulled is a plug");
+            return;
+        }
+        // A bar that comes off with screws may hold something, or lock a cable.
+        if (thing is { Is: "bar", Text: "bar" or "bars" } && thing.Before.Count == 0 && (clause.Does("take", "come") || (clause.Particle is "off" or "away" or "out")) && acts.Exists(act => act.Sort == Sort.Screws) && !acts.Exists(act => act.Sort is Sort.Connection))
+        {
+            Fault(clause, "does the bar lock a cable, or hold something?", [new("It locks a cable", "bar lock"), new("It holds something: lifted", "bracket off")]);
+            return;
         }
         if (!Goes(clause, thing, "unplug", "pull", "take", "lift", "pry", "undo", "flip", "slide", "press", "peel", "cut", "swing", "toggle", "move", "spread"))
             return;
@@ -734,7 +776,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         {
             if (place.Of is not { } of || place.Preposition is not ("with" or "w/" or "w" or "without" or "under" or "by" or "on"))
                 continue;
-            if (place.Preposition == "without")
+            if (place.Preposition == "without" && !isLock)
                 kind = of.IsNoun("lock", "flap", "latch", "lever", "bar", "slideLock", "clip") ? Connector.PushFit : kind;
             else if (place.Preposition is "with" or "w/" or "w" or "under" && thing.Is is "ribbon" or "cable" or "plug" or "lead")
                 kind = of.Is switch { "flap" => Connector.FlipLock, "bar" => Connector.BarLock, "slideLock" => Connector.SlideLock, "lever" => Connector.FlipLock, "press" => Connector.PressFit, "push" => Connector.PushFit, _ => kind };
@@ -756,6 +798,14 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     /// <summary>Whether this is a connection that was said already: display cable, flap.</summary>
     private bool Same(Clause clause, Thing thing, Connector? kind, bool isLock, Count? count, bool isBattery)
     {
+        // Two connectors here, the fan plug and the speaker plug
+        if (acts.FindLast(act => act.Sort == Sort.Connection) is { Action.Count: { Exact: > 1 and var listed } } list && list.Part is null && thing is { IsThe: true, Many: false, IsCounted: false, PartOf: not null } && list.Clause.Object?.Is == thing.Is && list.Listed < listed)
+        {
+            list.Listed++;
+            list.Said.Add(clause);
+            PowerOff |= isBattery;
+            return true;
+        }
         if (thing.IsAnother || (thing.Which.Count > 0 && acts.FindLast(act => act.Sort is Sort.Connection)?.Clause.Object is { Which.Count: > 0 } named && !named.Which.SequenceEqual(thing.Which)))
             return false;
         bool Counts(Act act) => !thing.IsCounted || act.Action.Count == count;
@@ -796,7 +846,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             return true;
         }
         // The bail again; the plug of the cable that was named.
-        if (!thing.IsCounted && !before.Action.Count.Equals(null) && ((isLock && known.Connector == kind && before.Merged) || (thing.IsThe && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many)
+        if (!thing.IsCounted && !before.Action.Count.Equals(null) && ((isLock && known.Connector == kind && (before.Merged || thing.IsThe)) || (thing.IsThe && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many)
             || (thing.IsIts && thing.Is == "plug" && known.Connector is Connector.WirePlug or null)))
         {
             before.Said.Add(clause);

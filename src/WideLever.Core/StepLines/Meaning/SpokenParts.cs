@@ -16,6 +16,14 @@ internal sealed partial class SpokenMeaning
     private void OfPart(Clause clause, Thing thing)
     {
         var kind = Kind(thing);
+        // The lid of a shield that was spoken of.
+        if (thing is { Text: "lid", IsThe: true } && acts.Exists(act => act.Action is Peel { What: PeelWhat.Shield }))
+            return;
+        if (thing.Text is "board" && thing.Before.Count > 0)
+        {
+            Fault(clause, $"which board is the {line[thing.Start..thing.End]}?", [new("A board of ports", "ports board out"), new("The main board", "main board out"), new("The power button", "power button out")]);
+            return;
+        }
         if (thing.IsEach && !clause.HasDeed)
             times = Places(thing) ?? times;
         if (clause.State is { } state || thing.State is { } && (state = thing.State) is not null)
@@ -97,6 +105,14 @@ internal sealed partial class SpokenMeaning
         if (clause.HasDeed)
         {
             Fault(clause, $"what was done with the {thing.Text}? Say {thing.Text} out, or unplug {thing.Text}");
+            return;
+        }
+        // Memory out, both sticks: how many came out.
+        if (thing.Number is { Exact: > 1 } both && kind == PartKind.Memory && lifts.Find(act => act.Action is Unplug { Connector: Connector.LatchedModule } && act.Action.Count == Count.One && act.Clause.Object is { IsCounted: false }) is { } module)
+        {
+            module.Action = module.Action with { Count = both };
+            if (!freesByItself && Resolve(clause, thing, 1) is { } second)
+                freed.Add((second, clause));
             return;
         }
         if (clause.State is null)
@@ -386,6 +402,8 @@ internal sealed partial class SpokenMeaning
             // Ten screws, two of them: no deed of its own.
             return;
         }
+        if (clause.Does("cut", "unglue") && acts.Exists(act => act.Sort == Sort.Bond))
+            return;
         var many = pronoun.Many;
         var (thing, before) = last?.Object is { Role: not null } named && !(many && topic is not null && named == topic?.Thing) ? (named, last) : topic is { } it ? (it.Thing, it.Clause) : (null, null);
         // Peel the tape off the fan plug, pull it.
@@ -439,7 +457,7 @@ internal sealed partial class SpokenMeaning
     private void Again(Clause clause, Thing thing, Clause before)
     {
         mentioned.RemoveAll(one => one.Thing == thing);
-        if (!thing.IsPart && before != topic?.Clause && (acts.Exists(act => act.Said.Contains(before)) || lifts.Exists(act => act.Said.Contains(before))))
+        if (!thing.IsPart && before != topic?.Clause && ((acts.Exists(act => act.Said.Contains(before)) && !thing.IsNoun("cover", "base", "holder")) || lifts.Exists(act => act.Said.Contains(before))))
         {
             if (clause.Does("route") && acts.FindLast(act => act.Said.Contains(before)) is { Action: Unplug } led)
                 led.Action = new Route { Count = led.Action.Count, Notes = led.Action.Notes };
@@ -462,206 +480,12 @@ internal sealed partial class SpokenMeaning
             OfNoun(clause, again);
     }
 
-    /// <summary>Facts or a number alone: more of what was said before, or some of it.</summary>
-    private void Bare(Clause clause, Thing thing)
-    {
-        var before = acts.Count > 0 ? acts[^1] : null;
-        var screws = before?.Sort == Sort.Screws ? before : null;
-        var told = thing.Number?.Exact;
-        if (screws?.Action is Unscrew sisters && told is not null && !thing.IsOfThem && !thing.HasFacts && Hidden(clause, thing, out var over) is var (hidden, hides) && hidden != Cover.None)
-        {
-            acts.Add(new(Sort.Screws, sisters with { Count = thing.Number, Cover = hidden, Covers = hides, Notes = Note(clause, over) }, clause) { Part = screws.Part });
-            return;
-        }
-        if (thing.SizeNumber is { } number && (thing.Drive ?? (screws?.Action as Unscrew)?.Drive) is { } drive)
-            thing.Size = Figures.SizeOf(drive, number);
-        // Four ribbons, three with flaps and one without a lock
-        if (before is { Sort: Sort.Connection, Action: Unplug { Count.Exact: { } ribbons } } && told is { } with && with <= ribbons && !thing.HasFacts && clause.Places.Exists(place => place.Of is { } of && of.IsNoun("flap", "bar", "slideLock", "lock", "press", "push", "lever", "latch")) && before.Clause.Object is { } parted)
-        {
-            var like = new Thing { Role = parted.Role, Is = parted.Is, Text = parted.Text };
-            var kind = KindOf(clause, like, false).Kind;
-            if (with == ribbons)
-            {
-                before.Action = before.Action with { Count = with };
-                before.Action = ((Unplug)before.Action) with { Connector = kind };
-                return;
-            }
-            before.Action = before.Action with { Count = ribbons - with };
-            acts.Insert(acts.Count - 1, new(Sort.Connection, new Unplug { Connector = kind, Count = with }, clause) { Merged = true });
-            return;
-        }
-        if (thing.IsLoose && screws?.Action.Count is { Exact: { } some0 } && (told ?? 1) is var loose && loose < some0)
-        {
-            Split(screws, clause, thing, loose, some0);
-            return;
-        }
-        if (thing.HasFacts && (thing.Drive is not null || thing.Size is not null || thing.Thread is not null || thing.Captive || (thing.Length is not null && screws is not null)))
-        {
-            if (screws?.Action.Count is { Exact: { } all } && told is { } some && some < all && (thing.IsOfThem || thing is { Drive: null, Size: null }))
-            {
-                Split(screws, clause, thing, some, all);
-                return;
-            }
-            // Ten of them 5 mm, the last one 3 mm; the others five.
-            if (acts.FindLast(act => act.IsRest) is { Action: Unscrew rest } left && (thing.IsDefinite || thing.IsOther) && (told is null || rest.Count == thing.Number))
-            {
-                left.Action = rest with { Drive = thing.Drive ?? rest.Drive, Size = thing.Size ?? rest.Size, Thread = thing.Thread ?? rest.Thread, Length = thing.Length ?? rest.Length, Captive = thing.Captive || rest.Captive == true };
-                return;
-            }
-            // Fan screws, 3 ph0; screws, nine, all captive
-            if (screws?.Action is Unscrew { Count: null } uncounted && thing.IsCounted && !thing.IsAnother)
-            {
-                screws.Action = uncounted with { Count = thing.Number, Drive = uncounted.Drive ?? thing.Drive, Size = uncounted.Size ?? thing.Size, Thread = uncounted.Thread ?? thing.Thread, Length = uncounted.Length ?? thing.Length, Captive = uncounted.Captive == true || thing.Captive };
-                return;
-            }
-            if (screws is null && thing is { Captive: true, Drive: null, Size: null, Thread: null, Length: null, IsCounted: false })
-            {
-                Fault(clause, "what is captive? Say how many screws");
-                return;
-            }
-            if (screws?.Action is Unscrew known && !thing.IsCounted)
-            {
-                if ((thing.Size is not null && known.Size is not null) || (thing.Thread is not null && known.Thread is not null) || (thing.Length is not null && known.Length is not null) || (thing.Drive is not null && known.Drive is not null && thing.Drive != known.Drive))
-                {
-                    // Another kind of screw, and nobody said how many: one.
-                    if (thing.Size is not null || thing.Drive is not null)
-                        Screws(clause, thing, thing.Drive);
-                    else
-                        Fault(clause, "this was said of these screws already");
-                    return;
-                }
-                if (thing.Length is < 2 && thing.IsLengthApart && thing.Thread is null && known.Thread is null)
-                    Fault(clause, $"a length, or the thread? Say x{Figures.Said(thing.Length.Value)} or m{Figures.Said(thing.Length.Value)}");
-                screws.Action = known with { Drive = known.Drive ?? thing.Drive, Size = known.Size ?? thing.Size, Thread = known.Thread ?? thing.Thread, Length = known.Length ?? thing.Length, Captive = known.Captive == true || thing.Captive };
-                screws.End = clause.End;
-                return;
-            }
-            if (thing is { Drive: null, Size: null, Thread: null, Captive: false })
-                Fault(clause, "what has this length? Say screws, or a bond such as soft glue");
-            else
-                Screws(clause, thing, thing.Drive);
-            if (!thing.IsCounted && screws is null && acts.Count > 0 && acts[^1].Sort == Sort.Screws && clause.Places.Count == 0)
-                acts[^1].IsFacts = true;
-            return;
-        }
-        if (thing.Length is { } length)
-        {
-            if (before?.Action is Unbond { LengthMm: null } bond && bond.Bond != Bond.ReleaseTab && !thing.IsCounted)
-                before.Action = bond with { LengthMm = length };
-            else if (before?.Action is Peel { What: PeelWhat.Tape } tape)
-                before.Action = new Unbond { Bond = Bond.Tape, Count = tape.Count, LengthMm = length, Notes = tape.Notes };
-            else
-                Fault(clause, "what has this length? Say screws, or a bond such as soft glue");
-            return;
-        }
-        if (thing.IsTight && before?.Action is Unplug { Connector: Connector.WirePlug } plug)
-        {
-            before.Action = plug with { Connector = Connector.TightWirePlug };
-            return;
-        }
-        // Lost count: of what was said.
-        if (thing.Uncounted && before is not null && clause.Places.Count == 0)
-            return;
-        // The black one: of those that were said.
-        if (thing is { IsDefinite: true, Role: not null, Number: { Exact: 1 } } && before is not null && !clause.HasDeed && clause.Particle is null && clause.Places.Count == 0)
-            return;
-        if (thing.IsEach || (thing.Number is null && !thing.Uncounted))
-        {
-            if (clause.HasDeed)
-                Fault(clause, "what was done to what? Name it");
-            return;
-        }
-        // Sodimm x2, both out: the part that was spoken of.
-        if (before is null && (clause.Particle is not null || clause.HasDeed) && Parts() is var (about, where) && about.Number == thing.Number)
-        {
-            Again(clause, about, where);
-            return;
-        }
-        // One more under a seal: of the same.
-        if (thing.IsAnother && ScrewsBefore() is { } same && before is null or { Sort: Sort.Screws })
-        {
-            var (covering, many) = Hidden(clause, thing, out var read);
-            acts.Add(new(Sort.Screws, same with { Count = thing.Number ?? Count.One, Cover = covering, Covers = many, Notes = Note(clause, read) }, clause));
-            return;
-        }
-        // One under each foot: said of these already.
-        if (screws?.Action is Unscrew { Cover: not Cover.None } && clause.Places.Exists(place => place.Of?.IsEach == true && CoverOf(place.Of) is not null))
-            return;
-        // Clips, about ten; leads off (2); only one: how many there are of what was said without a count.
-        if (before is not null && !clause.HasDeed && clause.Particle is null && before.Clause.Object is { IsCounted: false, Role: not null } uncountedThing && (clause.Places.Count == 0 || !clause.IsJoined) && !thing.IsAnother && !thing.IsForEach)
-        {
-            if (uncountedThing.Many || before.Action.Count is null || thing.Number == before.Action.Count)
-            {
-                before.Action = before.Action with { Count = thing.Number };
-                uncountedThing.Number = thing.Number;
-                before.End = Math.Max(before.End, clause.End);
-                return;
-            }
-        }
-        // Screws under two feet, three each
-        if (before is not null && thing.IsForEach && before.Clause.Object is { IsCounted: false } && Counted(clause, thing) is { } product)
-        {
-            before.Action = before.Action with { Count = product };
-            return;
-        }
-        // Two tries, both of those that were counted
-        if (before is not null && thing.Number is { } again && again == before.Action.Count && clause.Places.Count == 0 && !thing.IsAnother && (thing.IsBoth || thing.IsDefinite))
-        {
-            clause.Object = before.Clause.Object;
-            return;
-        }
-        if (before is null)
-        {
-            Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
-            return;
-        }
-        if (thing is { IsDefinite: true, IsOfThem: false } && before.Action.Count is { Exact: { } of } && told < of)
-            thing.IsOfThem = true;
-        if (thing.IsOfThem && told is { } few)
-        {
-            if (before.Action.Count is null)
-                before.Action = before.Action with { Count = thing.Number };
-            else if (screws is not null && before.Action.Count is { Exact: { } whole } && few < whole)
-                Split(screws, clause, thing, few, whole);
-            else if (before.Action.Count != thing.Number)
-                Fault(clause, "how many are there in all? Say each group with its count");
-            return;
-        }
-        if (clause.HasDeed && !clause.IsJoined)
-        {
-            Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
-            return;
-        }
-        if (before.Action.Count is null && clause.Places.Count == 0)
-        {
-            before.Action = before.Action with { Count = thing.Number };
-            return;
-        }
-        if (clause.Places.Count > 0 && before.Action.Count is not null)
-        {
-            if (Counted(clause, thing) is { } multiplied)
-                thing.Number = multiplied;
-            if (thing.IsForEach && before.Whole is null && before.Clause.Object is { IsCounted: false })
-            {
-                before.Action = before.Action with { Count = thing.Number };
-                return;
-            }
-            // Four on the left and six on the right add up; ten, four here and six there, are the ten.
-            before.Parts.Add(thing.Number ?? Count.One);
-            if (before.Parts.Count == 1)
-                before.Whole = before.Action.Count;
-            var sum = before.Parts.Aggregate((a, b) => a + b);
-            before.Action = before.Action with { Count = before.Whole == sum ? sum : before.Whole + sum, Notes = string.Join(", ", new[] { before.Action.Notes, line[clause.Start..clause.End] }.OfType<string>()) };
-            before.End = clause.End;
-            return;
-        }
-        Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
-    }
-
     // --- At the end ------------------------------------------------------------------------------------------------------------------
 
     private void Finish()
     {
+        foreach (var (clause, _) in unnamed)
+            Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
         // fan: 3 ph0 — what stands before the colon comes out, where only what holds it is said.
         if (topic is var (about, said) && about.IsPart && !freed.Exists(one => one.Clause.Object?.Is == about.Is) && !lifts.Exists(act => act.Part == about.Is) && acts.Count > 0 && !acts.Exists(act => act.Clause.Object is { IsPart: true }) && lifts.Count == 0)
             Out(said, about);

@@ -66,6 +66,12 @@ internal sealed class Thing
 
     public bool IsLoose { get; set; }
 
+    /// <summary>How many are otherwise: all captive bar one.</summary>
+    public int? Except { get; set; }
+
+    /// <summary>Whether it is said of all of them.</summary>
+    public bool IsAll { get; set; }
+
     /// <summary>Whether an article says that it was spoken of.</summary>
     public bool IsThe { get; set; }
 

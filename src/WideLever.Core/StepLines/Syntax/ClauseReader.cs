@@ -152,6 +152,11 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         }
         if (word.Is(Role.Remark))
             return Remarked(i);
+        if (word.Is(Role.Describe, "tight") && now?.Object is { } stiff && !StartsThing(i + 1))
+        {
+            stiff.IsTight = true;
+            return i + 1;
+        }
         if (word.Text is "maybe" or "perhaps" or "probably" or "almost" or "nearly")
             return Away(i, Role.Modal, "this is a guess: log it once it is done");
         if (word.Text is "m" or "p" or "t" or "y" && i + 1 < words.Count && words[i + 1].Number is not null)
@@ -396,6 +401,11 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             return to;
         if (StartsThing(to))
             of = ThingAt(ref to, inPlace: true);
+        var behind = to;
+        while (behind < words.Count && words[behind].Is(Role.Aside))
+            behind++;
+        if (of is not null && IsWith(word) && behind < words.Count && behind > to && words[behind].Is(Role.Particle) && !of.IsNoun("tool", "hand"))
+            to = behind;
         if (of is not null && IsWith(word) && to < words.Count && (words[to].Is(Role.Particle) || words[to].Is(Role.Deed)) && !of.IsNoun("tool", "hand"))
         {
             // With the duct away: how things stand, not what is done.
@@ -410,9 +420,22 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         }
         if (of is null && !(word.Text is "under" or "below" or "beneath" or "underneath" or "behind"))
             return word.Is(Role.Aside) || word.Is(Role.Particle) || to > i + 1 ? to : IsWith(word) ? null : i + 1;
+        // Beneath each of the two
+        if (of is { IsEach: true, Role: null } each && to + 1 < words.Count && words[to].Text == "of" && Numerals.At(words, words[to + 1].Text == "the" ? to + 2 : to + 1) is { Count: { } whole } numeral)
+        {
+            each.Number = whole;
+            to += (words[to + 1].Text == "the" ? 2 : 1) + numeral.Length;
+        }
         if (of is { IsEach: true, Role: null } && word.Text is "for" or "per" or "on" or "in" or "at" && now?.Object is { } counted)
         {
             counted.IsForEach = true;
+            return to;
+        }
+        // Four at 5 mm
+        if (of is { Role: null, IsCounted: false, Length: { } reach } && now?.Object is { Length: null } measured && word.Text is "at" or "of" or "with" or "by")
+        {
+            (measured.Length, measured.IsLengthApart) = (reach, true);
+            now.Reach(word.Start, words[to - 1].End);
             return to;
         }
         var place = new Attachment(word.Text, of, word.Start, words[to - 1].End);
@@ -653,6 +676,15 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
 
     private void Give(Thing thing, int i)
     {
+        // The two at the rear are x8: what they are like.
+        if (now is { Object: { IsPronoun: false } like, Particle: null } && !joined && thing is { Role: null, IsCounted: false, HasFacts: true, SizeNumber: null } && (like.Role is null || like.IsNoun("screw", "standoff", "piece")) && (like.Length is null || thing.Length is null) && (like.Size is null || thing.Size is null) && (like.Thread is null || thing.Thread is null) && (like.Drive is null || thing.Drive is null || like.Drive == thing.Drive))
+        {
+            (like.Drive, like.Size, like.Thread, like.Length, like.Captive) = (like.Drive ?? thing.Drive, like.Size ?? thing.Size, like.Thread ?? thing.Thread, like.Length ?? thing.Length, like.Captive || thing.Captive);
+            like.IsLengthApart |= thing.IsLengthApart;
+            like.Except ??= thing.Except;
+            now.Reach(thing.Start, thing.End);
+            return;
+        }
         var before = now;
         if (now is null || now.Object is not null)
         {
@@ -676,7 +708,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     /// <summary>The thing that is named from here on; null: none is.</summary>
     private Thing? ThingAt(ref int at, bool inPlace = false)
     {
-        var thing = new Thing { Start = words[at].Start, IsThe = at > 0 && words[at - 1].Text is "the" or "its" or "their" or "that" or "this", IsIts = at > 0 && words[at - 1].Text is "its" or "their" };
+        var thing = new Thing { Start = words[at].Start, IsThe = at > 0 && (words[at - 1].Text is "its" or "their" or "that" or "this" || words[at - 1].Text.EndsWith("the", StringComparison.Ordinal)), IsIts = at > 0 && words[at - 1].Text is "its" or "their", IsAll = at > 0 && words[at - 1].Text is "all" or "all the" };
         var (i, head, any) = (at, false, false);
         var strangers = new List<Lexeme>();
         for (; i < words.Count; i++)
@@ -744,7 +776,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 if (numeral.Count is { } n && (n.Least < 1 || n.Most > RecordLimits.Count))
                     Fault(word.Start, word.End, string.Create(CultureInfo.InvariantCulture, $"a count is a whole number from 1 to {RecordLimits.Count}"));
                 thing.Number = numeral.Count;
-                thing.IsDefinite = i > 0 && words[i - 1].Text is "the" or "those" or "these" or "other";
+                thing.IsDefinite = i > 0 && (words[i - 1].Text is "those" or "these" or "other" || words[i - 1].Text.EndsWith("the", StringComparison.Ordinal));
                 thing.Uncounted = numeral.Count is null;
                 thing.IsBoth |= word.Text is "both" or "both of" or "both of the";
                 i += numeral.Length - 1;
@@ -787,6 +819,13 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 i += whole.Length;
                 continue;
             }
+            // All captive bar one
+            if (thing.Captive && word.Text is "bar" or "except" or "apart from" && i + 1 < words.Count && words[i + 1].Number is { } except)
+            {
+                thing.Except = (int)except;
+                i++;
+                continue;
+            }
             // Two more of the same
             if (!head && thing.IsCounted && word.Is(Role.Describe, "another"))
             {
@@ -810,6 +849,8 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                     thing.IsAnother = true;
                 else if (what == "empty")
                     thing.IsEmpty = true;
+                else if (what == "tight")
+                    thing.IsTight = true;
                 else if (what == "captive")
                     thing.Captive = true;
                 else if (Positions.Contains(what))
@@ -820,7 +861,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 continue;
             }
             // Pull tab left
-            if (head && word.Is(Role.Describe) && !Nounish(word) && Positions.Contains(word.As(Role.Describe)!) && !Describes(i) && !(word.Is(Role.Particle) || word.Text is "back"))
+            if (head && word.Is(Role.Describe) && (!Nounish(word) || word.Text is "left" or "right") && Positions.Contains(word.As(Role.Describe)!) && !Describes(i) && !(word.Is(Role.Particle) || word.Text is "back"))
             {
                 thing.Which.Add(word.As(Role.Describe)!);
                 continue;

@@ -1,0 +1,304 @@
+using WideLever.Core.Records;
+
+namespace WideLever.Core.StepLines;
+
+/// <summary>Facts and numbers that stand alone: how many there are of what was said, what they are like, and which of them are otherwise.</summary>
+internal sealed partial class SpokenMeaning
+{
+    // Three along the back, three along the front, all ph0 screws: what is counted before it is named.
+    private readonly List<(Clause Clause, Thing Thing)> unnamed = [];
+
+    private void Bare(Clause clause, Thing thing)
+    {
+        var before = acts.Count > 0 ? acts[^1] : null;
+        if (Apart(clause, thing, before))
+            return;
+        var screws = before?.Sort == Sort.Screws ? before : null;
+        if (thing.SizeNumber is { } number && (thing.Drive ?? (screws?.Action as Unscrew)?.Drive) is { } drive)
+            (thing.Drive, thing.Size) = (drive, Figures.SizeOf(drive, number));
+        var named = thing.Drive is not null || thing.Size is not null || thing.Thread is not null;
+        if (named || thing.Captive || thing.IsLoose || screws is not null)
+            Group(clause, thing, screws, named);
+        else if (thing.Length is { } length)
+            Measure(clause, thing, before, length);
+        else if (thing.IsTight && before?.Action is Unplug { Connector: Connector.WirePlug } plug)
+            before.Action = plug with { Connector = Connector.TightWirePlug };
+        else if (before is null && !thing.IsPronoun && thing.IsCounted && (clause.Particle is not null || clause.HasDeed) && Parts() is var (about, where) && (about.Number is null || about.Number == thing.Number))
+        {
+            // Sodimm x2, both out: the part that was spoken of.
+            about.Number = thing.Number;
+            Again(clause, about, where);
+        }
+        else if (thing.IsCounted)
+            Number(clause, thing, before);
+        else if (clause.HasDeed)
+            Fault(clause, "what was done to what? Name it");
+    }
+
+    /// <summary>Four ribbons, three with flaps and one without a lock: the others stay as they are.</summary>
+    private bool Apart(Clause clause, Thing thing, Act? before)
+    {
+        if (before is not { Sort: Sort.Connection, Action: Unplug { Count.Exact: { } all } plugs } || thing.Number?.Exact is not { } some || some > all || thing.HasFacts || before.Clause.Object is not { } whole
+            || !clause.Places.Exists(place => place.Of is { } of && of.IsNoun("flap", "bar", "slideLock", "lock", "press", "push", "lever", "latch")))
+        {
+            return false;
+        }
+        var kind = KindOf(clause, new Thing { Role = whole.Role, Is = whole.Is, Text = whole.Text }, false).Kind;
+        before.Action = some == all ? plugs with { Connector = kind } : plugs with { Count = all - some };
+        if (some < all)
+            acts.Insert(acts.Count - 1, new(Sort.Connection, new Unplug { Connector = kind, Count = some }, clause) { Merged = true });
+        return true;
+    }
+
+    private void Measure(Clause clause, Thing thing, Act? before, double length)
+    {
+        if (before?.Action is Unbond { LengthMm: null } bond && bond.Bond != Bond.ReleaseTab && !thing.IsCounted)
+            before.Action = bond with { LengthMm = length };
+        else if (before?.Action is Peel { What: PeelWhat.Tape } tape)
+            before.Action = new Unbond { Bond = Bond.Tape, Count = tape.Count, LengthMm = length, Notes = tape.Notes };
+        else if (before is null && thing.IsCounted)
+            unnamed.Add((clause, thing));
+        else
+            Fault(clause, "what has this length? Say screws, or a bond such as soft glue");
+    }
+
+    private static Unscrew With(Unscrew screws, Thing thing) => screws with
+    {
+        Drive = thing.Drive ?? screws.Drive, Size = thing.Size ?? screws.Size, Thread = thing.Thread ?? screws.Thread, Length = thing.Length ?? screws.Length, Captive = thing.IsLoose ? false : thing.Captive || screws.Captive == true,
+    };
+
+    private static bool Against(Unscrew screws, Thing thing) => (thing.Size is not null && screws.Size is not null && thing.Size != screws.Size) || (thing.Thread is not null && screws.Thread is not null && thing.Thread != screws.Thread)
+        || (thing.Length is not null && screws.Length is not null && thing.Length != screws.Length) || (thing.Drive is not null && screws.Drive is not null && thing.Drive != screws.Drive);
+
+    /// <summary>More of the screws that were spoken of, or some of them.</summary>
+    private void Group(Clause clause, Thing thing, Act? screws, bool named)
+    {
+        if (thing.Length is < 2 && thing.IsLengthApart && thing.Thread is null && (screws?.Action as Unscrew)?.Thread is null)
+            Fault(clause, $"a length, or the thread? Say x{Figures.Said(thing.Length.Value)} or m{Figures.Said(thing.Length.Value)}");
+        // Ten of them 5 mm, the last one 3 mm; the others five.
+        if (acts.FindLast(act => act.IsRest) is { Action: Unscrew rest } left && thing.IsOther && (thing.Number is null || rest.Count == thing.Number || thing.Number == Count.One && rest.Count == Count.One))
+        {
+            left.Action = With(rest, thing);
+            return;
+        }
+        if (screws?.Action is not Unscrew known)
+        {
+            if (thing is { Captive: true, IsCounted: false } or { IsLoose: true } && !named)
+                Fault(clause, "what is captive or loose? Say how many screws");
+            else
+                Loose(clause, thing);
+            return;
+        }
+        if (!thing.IsCounted)
+        {
+            if (thing.HasFacts)
+                Fill(clause, thing, screws, known);
+            else if (clause.HasDeed)
+                Fault(clause, "what was done to what? Name it");
+            return;
+        }
+        var (hidden, covers) = Hidden(clause, thing, out var read);
+        if (thing.Uncounted || thing.Number is not { } number)
+        {
+            // Lost count: of what was said.
+            if (clause.Places.Count > 0 || thing.HasFacts)
+                Fault(clause, "how many are there in all? Say each group with its count");
+            return;
+        }
+        if (hidden == Cover.None && known.Cover is not (null or Cover.None) && clause.Places.Exists(place => place.Of is { IsEach: true } each && CoverOf(each) is not null))
+            return;
+        if (hidden == known.Cover && hidden != Cover.None && clause.Places.Exists(place => place.Of is { IsEach: true }))
+            return;
+        // Fan screws, 3 ph0; ph1 screws, four at 5 mm, two at 11 mm
+        if (known.Count is null || screws.IsFacts)
+        {
+            screws.Base ??= known;
+            screws.Action = With(known, thing) with { Count = Counted(clause, thing), Cover = hidden == Cover.None ? known.Cover : hidden, Covers = covers ?? known.Covers };
+            (screws.IsFacts, screws.End) = (false, clause.End);
+            if (screws.Clause.Object is { } noun)
+                noun.Number = number;
+            return;
+        }
+        if (thing.IsForEach && screws.Clause.Object is { IsCounted: false } single && Counted(clause, thing) is { } product)
+        {
+            screws.Action = With(known, thing) with { Count = product };
+            single.Number = product;
+            return;
+        }
+        if (thing.IsForEach && Counted(clause, thing) is { } each)
+        {
+            number = each;
+            if (number == known.Count)
+                return;
+        }
+        if (thing.Except is { } except && known.Count is { Exact: { } whole } && except < whole && number == known.Count)
+        {
+            Split(screws, clause, new() { Number = except, IsLoose = true }, except, whole);
+            screws.Action = screws.Action is Unscrew others ? others with { Captive = true } : screws.Action;
+            return;
+        }
+        var some = number.Exact;
+        var all = known.Count?.Exact;
+        var part = some < all && (thing.IsOfThem || thing.IsDefinite || thing.IsLoose || (thing.IsOther && some == 1));
+        if (part && some is { } few && all is { } many)
+        {
+            Split(screws, clause, thing, few, many);
+            return;
+        }
+        if (some == all && !thing.HasFacts && hidden == Cover.None && (clause.Places.Count == 0 || thing.IsOfThem || thing.IsBoth) && !thing.IsAnother)
+            return;
+        if (thing.IsOfThem)
+        {
+            if (some == all && thing.HasFacts && !Against(known, thing))
+                screws.Action = With(known, thing);
+            else
+                Fault(clause, "how many are there in all? Say each group with its count");
+            return;
+        }
+        // Ten ph0, four longer, 8 mm: of the ten, or besides?
+        if (thing.HasFacts && !named && known.Length is null && some < all && !thing.IsAnother && screws.Base is null)
+        {
+            Fault(clause, $"are these {some} among the {all}, or besides?", [new($"Among the {all}", $"{some} of them {(thing.Length is { } length ? $"x{Figures.Said(length)}" : "captive")}"), new("Besides", $"{some} screws {(thing.Length is { } other ? $"x{Figures.Said(other)}" : "captive")}")]);
+            return;
+        }
+        if (thing.HasFacts || hidden != Cover.None || thing.IsAnother)
+        {
+            var like = screws.Base ?? (thing.Length is not null ? known with { Length = null } : known);
+            if (named && (thing.Drive is not null || thing.Size is not null))
+                like = new Unscrew { Captive = false };
+            acts.Add(new(Sort.Screws, With(like, thing) with { Count = number, Cover = hidden, Covers = covers, Notes = Note(clause, read) }, clause) { Part = screws.Part, Base = like });
+            return;
+        }
+        if (clause.HasDeed && !clause.IsJoined && clause.Deeds.TrueForAll(deed => deed is not ("take" or "undo" or "unscrew" or "come")))
+        {
+            Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
+            return;
+        }
+        if (screws.Base is { } template && clause.Places.Count > 0 && screws.Parts.Count == 0)
+        {
+            acts.Add(new(Sort.Screws, template with { Count = number, Notes = Note(clause, read) }, clause) { Part = screws.Part, Base = template });
+            return;
+        }
+        Number(clause, thing, screws);
+    }
+
+    /// <summary>Facts of screws that nobody named yet, or that are named by them: 3 t5.</summary>
+    private void Loose(Clause clause, Thing thing)
+    {
+        if (unnamed.Count > 0 && !thing.IsCounted && Screws(clause, thing, thing.Drive, out _) is { } kind)
+        {
+            Named(clause, kind);
+            return;
+        }
+        if (thing is { Drive: null, Size: null, Thread: null, Captive: false })
+        {
+            Fault(clause, "what has this length? Say screws, or a bond such as soft glue");
+            return;
+        }
+        Screws(clause, thing, thing.Drive);
+        if (!thing.IsCounted && acts.Count > 0 && acts[^1].Sort == Sort.Screws && clause.Places.Count == 0 && !clause.HasDeed)
+            acts[^1].IsFacts = true;
+    }
+
+    /// <summary>What was counted before it was named, now that it is.</summary>
+    private void Named(Clause clause, Unscrew kind)
+    {
+        foreach (var (said, group) in unnamed)
+        {
+            var (hidden, covers) = Hidden(said, group, out var read);
+            var action = With(kind with { Captive = kind.Captive }, group) with { Count = Counted(said, group), Cover = hidden == Cover.None ? kind.Cover : hidden, Covers = covers ?? kind.Covers };
+            if (acts.Count > 0 && acts[^1] is { Sort: Sort.Screws, Action: Unscrew { Count: { } count } like } last && like with { Count = null, Notes = null } == action with { Count = null } && action.Count is { } more)
+                last.Action = like with { Count = count + more };
+            else
+                acts.Add(new(Sort.Screws, action with { Notes = Note(said, read) }, said) { End = clause.End });
+        }
+        unnamed.Clear();
+    }
+
+    /// <summary>All ph0 m2: of every group that lacks it.</summary>
+    private void Fill(Clause clause, Thing thing, Act screws, Unscrew known)
+    {
+        if (thing.Except is { } except && known.Count is { Exact: { } whole } && except < whole)
+        {
+            Split(screws, clause, new() { Number = except, IsLoose = true }, except, whole);
+            screws.Action = ((Unscrew)screws.Action) with { Captive = true };
+            return;
+        }
+        if (Against(known, thing) || (thing.Size is not null && known.Size is not null && !thing.IsAll))
+        {
+            // Another kind of screw, and nobody said how many: one.
+            if (thing.Size is not null || thing.Drive is not null)
+                Screws(clause, thing, thing.Drive);
+            else
+                Fault(clause, "this was said of these screws already");
+            return;
+        }
+        // A drive is said of all groups, a length of the last alone.
+        foreach (var act in acts.Where(act => act == screws || (act.Sort == Sort.Screws && (thing.IsAll || ((act.IsRest || act.Base is not null) && thing.Length is null)))))
+        {
+            if (act.Action is Unscrew group && !Against(group, thing))
+                act.Action = With(group, thing) with { Captive = group.Captive == true || (thing.Captive && act == screws) || (thing.Captive && thing.IsAll) };
+        }
+        screws.End = Math.Max(screws.End, clause.End);
+    }
+
+    /// <summary>A number alone: how many there are of what was said without a count, or of the same besides.</summary>
+    private void Number(Clause clause, Thing thing, Act? before)
+    {
+        if (before is null)
+        {
+            if (clause.HasDeed || clause.Particle is not null || thing.Uncounted)
+                Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
+            else
+                unnamed.Add((clause, thing));
+            return;
+        }
+        if (thing.Uncounted)
+        {
+            if (clause.Places.Count > 0)
+                Fault(clause, "how many are there in all? Say the whole count");
+            return;
+        }
+        var plain = !clause.HasDeed || clause.IsJoined || clause.Does("come", "take", "undo", "unplug", "pull");
+        var of = before.Clause.Object;
+        // The black one: of those that were said.
+        if (thing is { IsDefinite: true, Role: not null, Number: { Exact: 1 } } && clause is { HasDeed: false, Particle: null } && clause.Places.Count == 0)
+            return;
+        // Screw by the fan, then the one behind it
+        if (thing is { IsDefinite: true, Number: { Exact: 1 } } && clause.Places.Count > 0 && before.Action.Count == Count.One && of is { IsCounted: false })
+        {
+            before.Action = before.Action with { Count = 2 };
+            return;
+        }
+        if (!plain)
+        {
+            Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
+            return;
+        }
+        var number = Counted(clause, thing);
+        // Clips, about ten; leads off (2)
+        if (of is { IsCounted: false } && !thing.IsAnother && before.Parts.Count == 0 && (of.Many || before.Action.Count is null || number == before.Action.Count || of.Role is null || thing.IsForEach || before.Sort is Sort.Bond or Sort.Peel))
+        {
+            before.Action = before.Action with { Count = number };
+            of.Number = thing.Number;
+            before.End = Math.Max(before.End, clause.End);
+            before.Parts.Add(number ?? Count.One);
+            before.Whole = null;
+            return;
+        }
+        if (number == before.Action.Count && clause.Places.Count == 0 && !thing.IsAnother)
+            return;
+        if (clause.Places.Count > 0 || thing.IsAnother || thing.Which.Count > 0)
+        {
+            // Four on the left and six on the right add up; ten, four here and six there, are the ten.
+            if (before.Parts.Count == 0)
+                before.Whole = before.Action.Count;
+            before.Parts.Add(number ?? Count.One);
+            var sum = before.Parts.Aggregate((a, b) => a + b);
+            before.Action = before.Action with { Count = before.Whole is not { } whole ? sum : whole == sum && !thing.IsAnother ? sum : whole + sum, Notes = string.Join(", ", new[] { before.Action.Notes, line[clause.Start..clause.End].Replace('"', '\'') }.OfType<string>()) };
+            before.End = clause.End;
+            return;
+        }
+        Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
+    }
+}
