@@ -270,6 +270,18 @@ internal sealed partial class SpokenMeaning
             before.Action = before.Action with { Count = 2 };
             return;
         }
+        // Both off, all three out: what was named one by one.
+        if (thing.Number?.Exact is { } status && (clause.HasDeed || clause.Particle is not null) && clause.Places.Count == 0 && !thing.IsAnother && thing.Role is null)
+        {
+            if (mentioned.Where(one => one.Thing.IsPart).Select(one => one.Thing).Distinct().ToList() is { Count: > 1 } parts && parts.Count == status)
+            {
+                foreach (var (part, where) in mentioned.Where(one => one.Thing.IsPart).ToList())
+                    Again(new Clause { Segment = clause.Segment, Particle = "out", Start = where.Start, End = where.End }, part, where);
+                return;
+            }
+            if (before.Action.Count == thing.Number || (acts.Count >= status && acts.TakeLast(status).All(act => act.Action.Count == Count.One)) || acts.Where(act => act.Sort == before.Sort).Aggregate(0, (all, act) => all + (act.Action.Count?.Exact ?? 99)) == status)
+                return;
+        }
         if (!plain)
         {
             Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");

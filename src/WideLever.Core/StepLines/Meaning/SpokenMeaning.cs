@@ -47,6 +47,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     private int? times;
     private bool hasClips;
     private HashSet<PartKind> spokenOf = [];
+    private List<Clause> clauses = [];
     private Thing? driver;
     private Count? cleaned;
 
@@ -68,8 +69,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     /// <summary>The parts of which it is only said how they are held.</summary>
     public IEnumerable<(PartOfLine Part, int Start, int End)> Seen => seen.Select(one => (one.Part, one.Clause.Start, one.Clause.End));
 
-    public void Read(IReadOnlyList<Clause> clauses)
+    public void Read(IReadOnlyList<Clause> line)
     {
+        clauses = [.. line];
         spokenOf = [.. clauses.SelectMany(clause => clause.Places.Select(place => place.Of).Append(clause.Object)).OfType<Thing>().Where(thing => thing.PartOf is not null).Select(thing => WordList.TryParse<PartKind>(thing.PartOf!.Split(':')[0], out var kind) ? kind : PartKind.Other)];
         hasClips = clauses.Any(clause => clause.Object?.IsNoun("clip", "latch") == true);
         foreach (var clause in clauses)
@@ -83,7 +85,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             if (clauses[i] is { IsHeldBy: true, HasDeed: false, Object: { Role: Role.Noun } how } && clauses[i - 1] is { Object: { Role: null, IsCounted: true, HasFacts: false }, HasDeed: false, Particle: null } some && some.Segment == clauses[i].Segment && how.Is is "flap" or "bar" or "lock" or "slideLock" or "lever")
             {
                 some.Places.Add(new("with", how, clauses[i].Start, clauses[i].End));
-                clauses = [.. clauses.Take(i), .. clauses.Skip(i + 1)];
+                clauses.RemoveAt(i--);
             }
         }
         // Fan and speaker plugs: one of each.
@@ -92,7 +94,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             if (clauses[i] is { IsJoined: true, Object: { Many: true, IsCounted: false, Role: Role.Noun } plugs } && plugs.PartOf is not null && clauses[i - 1] is { Object.IsPart: true, Particle: null, State: null } other && clauses[i - 1].Places.Count == 0 && (!other.HasDeed || other.Deeds.SequenceEqual(clauses[i].Deeds)) && plugs.Is is "plug" or "cable" or "ribbon" or "lead")
             {
                 plugs.Number = 2;
-                clauses = [.. clauses.Take(i - 1), .. clauses.Skip(i)];
+                clauses.RemoveAt(--i);
             }
         }
         if (tried && clauses.Select(clause => clause.Object).FirstOrDefault(thing => thing?.IsPart == true) is { } left && clauses.First(clause => clause.Object == left) is var attempt && !clauses.Any(clause => clause.Object is { IsCounted: true, Role: Role.Noun }))
@@ -403,6 +405,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             Fill(clause, thing, groups, told);
             return;
         }
+        // With one screw, screw out: said twice.
+        if (!thing.IsCounted && thing is { HasFacts: false, IsAnother: false } && (clause.HasDeed || clause.Particle is not null) && clause.Places.Count == 0 && thing.Which.Count == 0
+            && acts.Exists(act => act.Sort == Sort.Screws && act.Clause is { HasDeed: false, Particle: null } && (thing.Many || act.Action.Count == Count.One)))
+        {
+            return;
+        }
         // Two posts, unscrew the posts: said twice.
         if (acts.Exists(act => act.Sort == Sort.Screws && act.Clause.Object?.Is == thing.Is) && !thing.IsCounted && thing is { HasFacts: false, IsAnother: false, Many: true } && clause.HasDeed && clause.Places.Count == 0 && (thing.PartOf is null || acts.Exists(act => act.Part == thing.PartOf)))
             return;
@@ -555,6 +563,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             return;
         }
         var count = Counted(clause, thing);
+        if (thing is { IsAnother: true, Many: true, IsCounted: false } && acts.Exists(act => act.Sort == Sort.Clips && act.Action.Count is null))
+            return;
         // Pry along the seam, 14 clips; pop the sides, then the rear.
         if (acts.FindLast(act => act.Sort == Sort.Clips) is { } before && !thing.IsAnother && (before.Action.Count is null || !thing.IsCounted) && !(before.Action.Count is not null && !thing.Many))
         {
@@ -846,7 +856,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             return true;
         }
         // The bail again; the plug of the cable that was named.
-        if (!thing.IsCounted && !before.Action.Count.Equals(null) && ((isLock && known.Connector == kind && (before.Merged || thing.IsThe)) || (thing.IsThe && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many)
+        if (!thing.IsCounted && before.Action.Count is not null && ((isLock && known.Connector == kind && (before.Merged || thing.IsThe)) || (thing.IsThe && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many)
             || (thing.IsIts && thing.Is == "plug" && known.Connector is Connector.WirePlug or null)))
         {
             before.Said.Add(clause);

@@ -83,6 +83,12 @@ internal sealed partial class SpokenMeaning
             Add(Sort.Other, new Move(), clause, thing.Is);
             return;
         }
+        // Released from one screw: what it was held by.
+        if (clause.Does("undo", "unscrew") && clauses.Exists(held => held.IsHeldBy && held.Segment == clause.Segment && held.Start > clause.Start))
+        {
+            Mention(clause, thing);
+            return;
+        }
         if (clause.Does("undo", "unscrew", "press", "spread", "stretch", "clean", "toggle", "route", "flip") && !clause.Does("take", "lift", "pull", "slide", "pry") && !comes)
         {
             Fault(clause, $"what was undone of the {thing.Text}? Say screws, clips or a plug");
@@ -370,6 +376,8 @@ internal sealed partial class SpokenMeaning
             return;
         }
         if (clause.Does("use") || (!clause.HasDeed && clause.Particle is null))
+            return;
+        if (clause.Does("unscrew", "undo", "unplug", "cut", "clean") && clause.Particle is null && acts.Count > 0 && last is not null && acts[^1].Said.Contains(last))
             return;
         if (clause.Does("unscrew") && clause.Particle is null)
         {

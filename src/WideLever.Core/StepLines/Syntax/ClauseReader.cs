@@ -215,6 +215,23 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         return to;
     }
 
+    /// <summary>Whether a counted fastener is named here.</summary>
+    private bool Fasteners(int i)
+    {
+        while (i < words.Count && words[i].Is(Role.Aside))
+            i++;
+        if (Numerals.At(words, i) is not { } numeral)
+            return false;
+        for (i += numeral.Length; i < words.Count; i++)
+        {
+            if (words[i].As(Role.Noun) is "screw" or "clip" or "latch" or "releaseTab" or "standoff" or "strip" or "glue" or "softGlue" or "tape" or "stickyTape")
+                return true;
+            if (!words[i].Is(Role.Describe) && words[i].Figure is null && !words[i].Is(Role.Drive))
+                return false;
+        }
+        return false;
+    }
+
     private static bool IsWith(Lexeme word) => word.Text is "with" or "w/" or "w";
 
     private static bool Nounish(Lexeme word) => word.Is(Role.Noun) || word.Is(Role.Part);
@@ -385,6 +402,12 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 return i + 1;
             }
             return Swallow(i, now.HasDeed || now.Object is not null ? "what for" : null);
+        }
+        // Released from one screw, loosened at its four screws, by two strips: what held it.
+        if (word.Text is "from" or "at" or "by" or "through" && now is { HasDeed: true, Object.IsPart: true } && Fasteners(i + 1) && (word.Text != "through" || true))
+        {
+            (now, heldBy) = (null, true);
+            return i + 1;
         }
         // Drops out after two latches: they were opened.
         if (word.Text is "after" && now is not null && Numerals.At(words, i + 1) is not null)
@@ -946,7 +969,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     /// <summary>The size of a driver said in words: size one, number zero cross.</summary>
     private bool Sized(Thing thing, ref int i)
     {
-        static string? Digits(string text) => text switch { "zero" or "nought" or "naught" or "aught" or "oh" or "0" => "0", "double zero" or "double nought" or "double oh" or "00" => "00", "triple zero" or "000" => "000", _ => null };
+        static string? Digits(string text) => text switch { "zeros" or "zeroes" or "zero" or "nought" or "naught" or "aught" or "oh" or "0" => "0", "double zero" or "double nought" or "double oh" or "00" => "00", "triple zero" or "000" => "000", _ => null };
         string? Number(int at)
         {
             if (at >= words.Count)

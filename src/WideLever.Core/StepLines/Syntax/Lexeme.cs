@@ -96,6 +96,9 @@ internal static class Lexemes
         var pieces = word.Text.Split('-');
         if (pieces.Length > 1 && Array.TrueForAll(pieces, piece => FigureOf(piece) is not null || (piece.Length > 1 && Lexicon.Of(piece).Length > 0)))
             return pieces.Select(piece => new Lexeme(piece, Lexicon.Of(piece).ToArray(), Lexicon.Of(piece).Length > 0 ? null : FigureOf(piece), word.Start, word.End));
+        // Unfortunately, handily: how.
+        if (word.Text.Length > 5 && word.Text.EndsWith("ly", StringComparison.Ordinal))
+            return [word with { Senses = [new(Role.Aside, "asides", false)] }];
         return [word];
     }
 
@@ -110,6 +113,13 @@ internal static class Lexemes
         }
         var text = token.Text.ToLowerInvariant().Replace('’', '\'').Trim('(', ')', '[', ']', '"', '“', '”', '‘', '*');
         var start = token.Start + Math.Max(0, token.Text.ToLowerInvariant().IndexOf(text, StringComparison.Ordinal));
+        // blk/wht, (2x) and [2x]
+        if (text.Length > 2 && text.IndexOfAny(['/', '(', ')', '[', ']']) is > 0 and var cut && cut < text.Length - 1 && Lexicon.Of(text).Length == 0)
+        {
+            foreach (var piece in Cut(new(TokenKind.Word, text[..cut], start, start + cut)).Append(text[cut] == '/' ? Stop("-") : Stop(",")).Concat(Cut(new(TokenKind.Word, text[(cut + 1)..], start + cut + 1, start + text.Length))))
+                yield return piece;
+            yield break;
+        }
         if (text is "-" or "–" or "—" or "--" or "..." or "…" or "/")
         {
             yield return Stop("-");
@@ -124,6 +134,7 @@ internal static class Lexemes
             yield break;
         }
         var ends = "";
+        text = text.TrimEnd(')', ']');
         while (text.Length > 1 && text[^1] is '.' or '!' or ':' or ',' or '…' && Lexicon.Of(text).Length == 0)
         {
             ends = text[^1] == ':' ? ":" : ".";
