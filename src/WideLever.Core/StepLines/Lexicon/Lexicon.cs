@@ -25,7 +25,7 @@ internal static class Lexicon
 
     private static readonly FrozenSet<string> Plurals = new[]
     {
-        "feet", "rubber feet", "batteries", "springs", "tabs", "pieces", "ones", "edges", "sides", "bits of tape", "pieces of tape", "strips of tape", "strips of black tape", "strips of glue", "strips of soft glue", "lengths of tape",
+        "scr", "scrs", "feet", "rubber feet", "batteries", "springs", "tabs", "pieces", "ones", "edges", "sides", "bits of tape", "pieces of tape", "strips of tape", "strips of black tape", "strips of glue", "strips of soft glue", "lengths of tape",
         "squares of tape", "dabs of glue", "blobs of glue", "spots of glue", "antennae", "antenna ends", "memory sticks", "heat pipes", "copper pipes", "fingers", "thumbs", "hands", "chips", "dies", "catches", "glue dots", "screw plugs", "gloves", "tweezers", "lines of soft glue", "beads of soft glue", "port modules",
     }.ToFrozenSet();
 

@@ -31,7 +31,12 @@ internal sealed partial class SpokenMeaning
         }
         else if (thing.IsCounted)
             Number(clause, thing, before);
-        else if (clause.HasDeed)
+        else if (thing.IsEach && before is { Sort: Sort.Connection, Action: Unplug known, Clause.Object: { } whole } && clause.Places.Count > 0)
+        {
+            // Both released, each by a flap
+            before.Action = known with { Connector = KindOf(clause, new Thing { Role = whole.Role, Is = whole.Is, Text = whole.Text }, false).Kind };
+        }
+        else if (clause.HasDeed || (thing.IsEach && clause.Places.Count > 0))
             Fault(clause, "what was done to what? Name it");
     }
 
@@ -267,7 +272,13 @@ internal sealed partial class SpokenMeaning
         // Screw by the fan, then the one behind it
         if (thing is { IsDefinite: true, Number: { Exact: 1 } } && clause.Places.Count > 0 && before.Action.Count == Count.One && of is { IsCounted: false })
         {
-            before.Action = before.Action with { Count = 2 };
+            if (clause.Places.Exists(place => place.Of?.IsPronoun == true))
+                before.Action = before.Action with { Count = 2 };
+            return;
+        }
+        if (before.Action is Unscrew { Cover: not (null or Cover.None) } && clause.Places.Exists(place => Hides(place.Preposition)))
+        {
+            Fault(clause, "how many are there in all, under how many covers?");
             return;
         }
         // Both off, all three out: what was named one by one.

@@ -153,7 +153,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             OfPart(clause, thing);
         else
             OfNoun(clause, thing);
-        if (thing is { IsPronoun: false } && (thing.Role is not null || (acts.Count > 0 && acts[^1].Clause == clause)))
+        if (thing is { IsPronoun: false } && (clause.HasDeed || !thing.IsNoun("place", "seam", "tool", "hand", "chip", "dirt", "heatTool", "solvent")) && (thing.Role is not null || (acts.Count > 0 && acts[^1].Clause == clause)))
             last = clause;
     }
 
@@ -217,6 +217,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 break;
             case "liquidMetal":
                 Joint(clause, thing, ThermalWhat.LiquidMetal);
+                break;
+            case "cover" when thing.Text is "plate" or "plates" && clauses.Exists(other => other.Object?.Text == thing.Text && other.Places.Exists(place => place.Preposition.Contains("hold", StringComparison.Ordinal) || place.Preposition is "over" or "across")):
+                Holder(clause, thing);
                 break;
             case "cover":
                 Covers(clause, thing, isBase: false);
@@ -473,7 +476,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     {
         read = null;
         if (clause.HiddenBy is { } by && CoverOf(by) is { } hiding)
-            return (hiding, by.Number is { Exact: { } said } ? said : null);
+            return (hiding, by.Number is { Exact: { } said } ? said : by.Many || thing.Number is null or { Exact: 1 } ? null : 1);
         foreach (var place in clause.Places)
         {
             if (!Hides(place.Preposition))
@@ -788,7 +791,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 continue;
             if (place.Preposition == "without" && !isLock)
                 kind = of.IsNoun("lock", "flap", "latch", "lever", "bar", "slideLock", "clip") ? Connector.PushFit : kind;
-            else if (place.Preposition is "with" or "w/" or "w" or "under" && thing.Is is "ribbon" or "cable" or "plug" or "lead")
+            else if (place.Preposition is "with" or "w/" or "w" or "under" or "by" && thing.Is is "ribbon" or "cable" or "plug" or "lead")
                 kind = of.Is switch { "flap" => Connector.FlipLock, "bar" => Connector.BarLock, "slideLock" => Connector.SlideLock, "lever" => Connector.FlipLock, "press" => Connector.PressFit, "push" => Connector.PushFit, _ => kind };
         }
         foreach (var before in thing.Before)
@@ -855,8 +858,19 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             before.Action = known with { Connector = kind };
             return true;
         }
+        // Which is just a plug: what the cable is.
+        if (clause.IsWhich && !thing.IsCounted && !clause.HasDeed)
+        {
+            before.Action = known with { Connector = known.Connector ?? kind };
+            before.Said.Add(clause);
+            return true;
+        }
+        // Connector, coloured wires: its own.
+        if (thing.Text == "wires" && !thing.IsCounted && before.Clause.Object?.Is == "plug" && !clause.HasDeed)
+            return true;
         // The bail again; the plug of the cable that was named.
-        if (!thing.IsCounted && before.Action.Count is not null && ((isLock && known.Connector == kind && (before.Merged || thing.IsThe)) || (thing.IsThe && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many)
+        if (!thing.IsCounted && before.Action.Count is not null && ((isLock && known.Connector == kind && (before.Merged || thing.IsThe || before.Clause is { HasDeed: false, Particle: null }))
+            || ((thing.IsThe || (before.Clause is { HasDeed: false, Particle: null } && (clause.HasDeed || clause.Particle is not null))) && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many && thing.Which.Count == 0)
             || (thing.IsIts && thing.Is == "plug" && known.Connector is Connector.WirePlug or null)))
         {
             before.Said.Add(clause);

@@ -40,6 +40,11 @@ internal sealed partial class SpokenMeaning
         }
         if (clause.Does("unplug"))
         {
+            if (kind == PartKind.Battery && thing.Text == "battery" && System.Text.RegularExpressions.Regex.IsMatch(line[Math.Max(0, thing.Start - 12)..thing.End], @"\b(little|small|tiny|second|other)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase))
+            {
+                Fault(clause, "the main battery, or the clock cell?", [new("The main battery", "unplug the main battery"), new("The clock cell", "unplug the clock cell")]);
+                return;
+            }
             if (kind == PartKind.Battery)
                 PowerOff = true;
             Add(Sort.Connection, new Unplug { Count = thing.Number ?? Count.One, Notes = Text(thing) }, clause, thing.Is);
@@ -53,6 +58,11 @@ internal sealed partial class SpokenMeaning
                 Add(Sort.Latches, new Unlatch { Count = null }, clause, thing.Is);
             if (clause.Does("take", "lift", "pull", "slide") || clause.Particle is not null)
                 Out(clause, thing);
+            return;
+        }
+        if (clause.Does("unglue") && clauses.Exists(held => held.IsHeldBy && held.Segment == clause.Segment && held.Start > clause.Start))
+        {
+            Out(clause, thing);
             return;
         }
         if (clause.Does("unglue", "cut"))
@@ -385,6 +395,11 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Out: the part that the line is about, not what it was held by.
+        if (topic is null && last?.Object is { Role: null } && Parts() is { } whole)
+        {
+            Again(clause, whole.Thing, whole.Clause);
+            return;
+        }
         if (About() is var (thing, before) && (Fastener(thing) && Parts() is { } part ? part : (thing, before)) is var (meant, where))
         {
             Again(clause, meant, where);
@@ -465,6 +480,9 @@ internal sealed partial class SpokenMeaning
     private void Again(Clause clause, Thing thing, Clause before)
     {
         mentioned.RemoveAll(one => one.Thing == thing);
+        // A long cable across the fan, I tuck it aside: what was only named is what is done with it.
+        if (!thing.IsPart && (clause.Does("move", "route") || Aside(clause)) && acts.FindIndex(act => act.Clause == before && act.Said.Count == 1 && before is { HasDeed: false, Particle: null }) is >= 0 and var namedOnly)
+            acts.RemoveAt(namedOnly);
         if (!thing.IsPart && before != topic?.Clause && ((acts.Exists(act => act.Said.Contains(before)) && !thing.IsNoun("cover", "base", "holder")) || lifts.Exists(act => act.Said.Contains(before))))
         {
             if (clause.Does("route") && acts.FindLast(act => act.Said.Contains(before)) is { Action: Unplug } led)
@@ -492,10 +510,16 @@ internal sealed partial class SpokenMeaning
 
     private void Finish()
     {
+        foreach (var act in acts)
+        {
+            // One each is what nobody needs to say.
+            if (act.Action is Unscrew { Covers: { } covers, Count.Exact: { } counted } screws && covers == counted)
+                act.Action = screws with { Covers = null };
+        }
         foreach (var (clause, _) in unnamed)
             Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
         // fan: 3 ph0 — what stands before the colon comes out, where only what holds it is said.
-        if (topic is var (about, said) && about.IsPart && !freed.Exists(one => one.Clause.Object?.Is == about.Is) && !lifts.Exists(act => act.Part == about.Is) && acts.Count > 0 && !acts.Exists(act => act.Clause.Object is { IsPart: true }) && lifts.Count == 0)
+        if (topic is var (about, said) && about.IsPart && clauses.Count(clause => clause.IsTopic) == 1 && !freed.Exists(one => one.Clause.Object?.Is == about.Is) && !lifts.Exists(act => act.Part == about.Is) && acts.Count > 0 && !acts.Exists(act => act.Clause.Object is { IsPart: true }) && lifts.Count == 0)
             Out(said, about);
         if (heat is { } tool)
         {

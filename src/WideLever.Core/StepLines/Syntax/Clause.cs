@@ -146,6 +146,9 @@ internal sealed class Clause
 
     public Tool? Tool { get; set; }
 
+    /// <summary>Whether it says what the thing before is: which is just a plug.</summary>
+    public bool IsWhich { get; set; }
+
     /// <summary>Whether it says again, and otherwise, what stands before it.</summary>
     public bool Corrects { get; set; }
 

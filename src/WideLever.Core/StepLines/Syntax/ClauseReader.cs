@@ -82,7 +82,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             // What was left is no step.
             if (now is { HasDeed: false, Particle: null, Object: not null })
                 Clauses.Remove(now);
-            if (i + 1 < words.Count && words[i + 1].Is(Role.Pronoun) && Clauses.Count > 0)
+            if (i + 1 < words.Count && (words[i + 1].Is(Role.Pronoun) || (words[i + 1].Text is "those" or "these" or "that" && i + 2 == words.Count)) && Clauses.Count > 0)
                 Fault(word.Start, words[^1].End, "was it left as it was? Then it is no step: say what was tried, such as tried = keyboard");
             now = null;
             Remarks.Add(new(Role.Negation, word.Start, words[^1].End, segment));
@@ -142,6 +142,14 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             now.Reach(word.Start, word.End);
             return i + 1;
         }
+        // The bezel's been off: how things stand.
+        if (word.Text == "been" && now is { Object: not null, HasDeed: false } && i + 1 < words.Count && words[i + 1].Is(Role.Particle))
+        {
+            Clauses.Remove(now);
+            Remarks.Add(new(Role.Remark, now.Start, words[i + 1].End, segment));
+            now = null;
+            return i + 2;
+        }
         if (word.Text == "already" && now is not null && (now.Does("come") || now.Particle is not null || i + 1 == words.Count))
         {
             // The heatsink is gone already: how things stand.
@@ -185,7 +193,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     }
 
     /// <summary>Whether something is left where it is; what is on the left is not.</summary>
-    private bool Leaves(int i) => (words[i].Text != "left" || (i + 1 < words.Count && (words[i + 1].Is(Role.Pronoun) || words[i + 1].Text == "the"))) && !words.Skip(i).Any(word => word.Figure is not null || (word.Number is not null && word.Text != "one") || word.Is(Role.Fraction) || word.Is(Role.Join));
+    private bool Leaves(int i) => (words[i].Text != "left" || (i + 1 < words.Count && (words[i + 1].Is(Role.Pronoun) || words[i + 1].Text is "the" or "those" or "these" or "that"))) && !words.Skip(i).Any(word => word.Figure is not null || (word.Number is not null && word.Text != "one") || word.Is(Role.Fraction) || word.Is(Role.Join));
 
     /// <summary>Once the fan is out, while the lid is open: how things stand, which is a place in time. Null: it is none.</summary>
     private int? Subordinate(int i)
@@ -279,7 +287,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         if (!Nounish(word))
             return true;
         // Screw heads, hinge screws, plug of the fan: what mostly names things is a deed before an article or a pronoun alone.
-        if (word.Senses.First(sense => sense.Role is Role.Noun or Role.Part).Is is "clip" or "screw" or "plug" or "hinge" or "lead" or "cover" or "bar" or "lock" or "strip" or "seal" or "spring" or "post" or "tape" or "flap" or "keyboard"
+        if (word.Senses.First(sense => sense.Role is Role.Noun or Role.Part).Is is "clip" or "screw" or "plug" or "hinge" or "lead" or "cover" or "bar" or "lock" or "strip" or "seal" or "spring" or "post" or "tape" or "flap" or "keyboard" or "storage:drive"
             && !(i + 1 < words.Count && (words[i + 1].Is(Role.Pronoun) || words[i + 1].Is(Role.Particle) || words[i + 1].Text is "the" or "all" or "its")))
         {
             return false;
@@ -294,6 +302,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     private Clause Begin(int i)
     {
         var clause = new Clause { Segment = segment, IsHeldBy = heldBy, HiddenBy = hides, Corrects = corrects };
+        clause.IsWhich = i > 1 && words.Skip(Math.Max(0, i - 4)).Take(Math.Min(4, i)).Any(word => word.Text == "which") && Clauses.Count > 0;
         corrects = false;
         foreach (var place in leading)
         {
@@ -448,6 +457,8 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         {
             each.Number = whole;
             to += (words[to + 1].Text == "the" ? 2 : 1) + numeral.Length;
+            if (to < words.Count && Nounish(words[to]))
+                (each.Role, each.Is, each.Text) = (words[to].Senses.First(sense => sense.Role is Role.Noun or Role.Part).Role, words[to].Senses.First(sense => sense.Role is Role.Noun or Role.Part).Is, words[to++].Text);
         }
         if (of is { IsEach: true, Role: null } && word.Text is "for" or "per" or "on" or "in" or "at" && now?.Object is { } counted)
         {
@@ -466,7 +477,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             return to;
         if (Ways.Contains(word.Text) && now is not null)
             now.Particle ??= word.Text.Split(' ')[0] is "from" ? null : "out";
-        if (now is null || (joined && now.Object is null))
+        if (now is null || joined)
             leading.Add(place);
         else
         {
@@ -589,7 +600,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (word.Text is "no" && words.Count == 1)
                 return Away(i, Role.Negation, "is that a correction? Change the line so that it says what is so");
             Remarks.Add(new(Role.Negation, words[0].Start, words[^1].End, segment));
-            leading.Clear();
+            leading.RemoveAll(place => place.Preposition != "without");
             return words.Count;
         }
         return Away(i, Role.Negation, "this says what is not so, or was not done: a line says what was done");
@@ -598,7 +609,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     private bool IsDamage(int i)
     {
         var word = words[i];
-        if (!word.Is(Role.Deed))
+        if (!word.Is(Role.Deed) || (i > 0 && words[i - 1].Text is "was" or "were" or "got" or "been"))
             return true;
         if (word.Is(Role.Deed, "break"))
             return !words.Skip(i).Any(other => other.Is(Role.Noun, "seal"));
@@ -902,6 +913,13 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (word.Is(Role.Describe, "tight"))
             {
                 (thing.IsTight, any) = (true, true);
+                continue;
+            }
+            // Latches left and right
+            if (head && thing is { Many: true, IsCounted: false } && thing.IsNoun("latch", "plug", "antenna", "lead", "foot") && word.Text is "left" or "front" && i + 2 < words.Count && words[i + 1].Is(Role.Join) && words[i + 2].Text is "right" or "rear" or "back")
+            {
+                thing.Number = 2;
+                i += 2;
                 continue;
             }
             // A bit of black tape: of what it is a bit.

@@ -120,6 +120,11 @@ internal static class Lexemes
                 yield return piece;
             yield break;
         }
+        if (text == ":")
+        {
+            yield return Stop(":");
+            yield break;
+        }
         if (text is "-" or "–" or "—" or "--" or "..." or "…" or "/")
         {
             yield return Stop("-");
