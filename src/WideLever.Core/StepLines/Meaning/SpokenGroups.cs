@@ -80,6 +80,13 @@ internal sealed partial class SpokenMeaning
     {
         if (thing.Length is < 2 && thing.IsLengthApart && thing.Thread is null && (screws?.Action as Unscrew)?.Thread is null)
             Fault(clause, $"a length, or the thread? Say x{Figures.Said(thing.Length.Value)} or m{Figures.Said(thing.Length.Value)}");
+        if (screws?.Action is Unscrew { Drive: Drive.Nut, Size: null } && thing is { Drive: Drive.Hex, Size: null })
+            thing.Drive = Drive.Nut;
+        if (screws?.Action is Unscrew { Drive: Drive.Nut or Drive.Hex, Size: null } && thing is { Length: { } key, IsLengthApart: true, Size: null })
+        {
+            Fault(clause, $"a length, or the size of the key? Say x{Figures.Said(key)} or n{Figures.Said(key)}");
+            return;
+        }
         // Ten of them 5 mm, the last one 3 mm; the others five.
         if (acts.FindLast(act => act.IsRest) is { Action: Unscrew rest } left && thing.IsOther && (thing.Number is null || rest.Count == thing.Number || thing.Number == Count.One && rest.Count == Count.One))
         {
@@ -115,7 +122,7 @@ internal sealed partial class SpokenMeaning
         if (hidden == known.Cover && hidden != Cover.None && clause.Places.Exists(place => place.Of is { IsEach: true }))
             return;
         // Fan screws, 3 ph0; ph1 screws, four at 5 mm, two at 11 mm
-        if (known.Count is null || screws.IsFacts)
+        if (known.Count is null || screws.IsFacts || (screws.Clause.IsTopic && screws.Clause.Object is { IsCounted: false }))
         {
             screws.Base ??= known;
             screws.Action = With(known, thing) with { Count = Counted(clause, thing), Cover = hidden == Cover.None ? known.Cover : hidden, Covers = covers ?? known.Covers };
@@ -158,6 +165,13 @@ internal sealed partial class SpokenMeaning
                 screws.Action = With(known, thing);
             else
                 Fault(clause, "how many are there in all? Say each group with its count");
+            return;
+        }
+        // Nine screws: five 4 mm, four 9 mm
+        if (screws.Clause.IsTopic && thing.HasFacts && some < all && screws.Base is null && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault()?.Object is { Role: null, Number.Exact: { } further } && further + some == all)
+        {
+            screws.Base = known;
+            screws.Action = With(known, thing) with { Count = number };
             return;
         }
         // Ten ph0, four longer, 8 mm: of the ten, or besides?
@@ -272,7 +286,7 @@ internal sealed partial class SpokenMeaning
         // Screw by the fan, then the one behind it
         if (thing is { IsDefinite: true, Number: { Exact: 1 } } && clause.Places.Count > 0 && before.Action.Count == Count.One && of is { IsCounted: false })
         {
-            if (clause.Places.Exists(place => place.Of?.IsPronoun == true))
+            if (clause.IsNext || clause.Places.Exists(place => place.Of?.IsPronoun == true))
                 before.Action = before.Action with { Count = 2 };
             return;
         }
@@ -300,7 +314,7 @@ internal sealed partial class SpokenMeaning
         }
         var number = Counted(clause, thing);
         // Clips, about ten; leads off (2)
-        if (of is { IsCounted: false } && !thing.IsAnother && before.Parts.Count == 0 && (of.Many || before.Action.Count is null || number == before.Action.Count || of.Role is null || thing.IsForEach || before.Sort is Sort.Bond or Sort.Peel))
+        if (of is { IsCounted: false } && !thing.IsAnother && before.Parts.Count == 0 && (of.Many || before.Action.Count is null || number == before.Action.Count || of.Role is null || before.Clause.IsTopic || thing.IsForEach || before.Sort is Sort.Bond or Sort.Peel))
         {
             before.Action = before.Action with { Count = number };
             of.Number = thing.Number;

@@ -292,6 +292,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     /// <summary>How many: as said, as many times as there are places where that is said of each.</summary>
     private Count? Counted(Clause clause, Thing thing)
     {
+        // Some tape: a mass that nobody counts.
+        if (thing is { Uncounted: true, Many: false } && thing.IsNoun("tape", "film", "glue", "softGlue", "rigidGlue", "foam", "gasket", "stickyTape", "shield", "label", "seal"))
+            thing.Uncounted = false;
         Count? said = thing.Number ?? (thing.Uncounted ? null : thing.IsAnother ? Count.One : thing.Many ? null : Count.One);
         var factor = Factor(clause, thing) ?? times;
         if (times is not null && thing is not { Number: null })
@@ -396,6 +399,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         }
         if (Screws(clause, thing, drive, out var cover) is not { } action)
             return;
+        // On top two and on the bottom two, so four screws
+        if (unnamed.Count > 0 && thing.IsCounted && unnamed.TrueForAll(one => !one.Thing.HasFacts && one.Thing.Number is not null) && unnamed.Aggregate(0, (sum, one) => sum + (Counted(one.Clause, one.Thing)?.Exact ?? 0)) == thing.Number?.Exact)
+            unnamed.Clear();
         if (unnamed.Count > 0 && !thing.IsCounted)
         {
             Named(clause, action);
@@ -512,6 +518,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 return (kind, covers);
             }
         }
+        // It points at a sticker, below it one screw.
+        if (clause.Places.Find(place => Hides(place.Preposition) && place.Of is null or { IsPronoun: true }) is { } below && clauses.TakeWhile(other => other != clause).SelectMany(other => other.Places).LastOrDefault(place => place.Of is { } of && CoverOf(of) is not null) is { Of: { } hider } && !clauses.TakeWhile(other => other != clause).Any(other => other.Object is { IsPart: true }))
+        {
+            read = below;
+            return (CoverOf(hider)!.Value, null);
+        }
         return (Cover.None, null);
     }
 
@@ -583,6 +595,11 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         // Zif, latch up: the latch is the flap.
         if (thing is { Is: "latch", IsCounted: false, PartOf: null } && acts.Exists(act => act.Action is Unplug { Connector: Connector.FlipLock }) && (clause.Does("flip", "lift") || clause.Particle == "up"))
             return;
+        if (clause.Places.Exists(place => place.Of is { Is: "ribbon" } && place.Preposition is "on" or "of" or "at") && !clause.Does("flip", "lift", "slide"))
+        {
+            Fault(clause, "how does it open: a flap that flips, or a lock that slides?", [new("A flap that flips", "flip"), new("A lock that slides", "slide lock"), new("Nobody knows", "unplug ?")]);
+            return;
+        }
         // A lever or latch on a ribbon is how it opens.
         var connection = acts.FindLast(act => act.Sort is Sort.Connection);
         if (thing.Is == "lever" || thing.HasBefore("ribbon", "cable", "plug", "flap") || (thing.Text is "latch" or "latches" && connection is not null && connection.Clause.Object?.Is == "ribbon" && !OfLatched()))
@@ -613,7 +630,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     private void Peeled(Clause clause, Thing thing)
     {
         var what = thing.Is switch { "label" => PeelWhat.Label, "foot" => PeelWhat.Foot, "seal" => PeelWhat.Seal, "film" => PeelWhat.Film, "tape" => PeelWhat.Tape, _ => PeelWhat.Shield };
-        if (what == PeelWhat.Tape && (clause.Does("cut", "unglue") || thing.Length is not null))
+        if (what == PeelWhat.Tape && (clause.Does("cut", "unglue") || (acts.Count > 0 && acts[^1] is { Sort: Sort.Bond, Clause.IsTopic: true, Action: Unbond { Bond: null } }) || thing.Length is not null))
         {
             Bonded(clause, thing, Bond.Tape, "cut", "unglue", "take", "peel", "pull", "heat", "lift", "undo", "come");
             return;
@@ -624,6 +641,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             return;
         }
         if (!Goes(clause, thing, "peel", "take", "lift", "pull", "pry", "cut", "undo", "break", "swing", "move", "unglue", "slide"))
+            return;
+        // The fan's got a sticker on it: nobody peeled it.
+        if (clause is { HasDeed: false, Particle: null } && ((clause.IsHeldBy && clause.Places.Count > 0) || clause.IsStatement))
             return;
         if (thing.Length is not null)
             Fault(clause, "peeling has no length");
@@ -685,6 +705,14 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         var count = thing is { Uncounted: true } && bond != Bond.ReleaseTab ? Count.One : Counted(clause, thing);
         if (clause.Does("heat"))
             (heat, heated) = (heat ?? Tool.Heat, clause);
+        // Adhesive: tape, 2x, 90 mm each
+        if (acts.FindLast(act => act.Sort == Sort.Bond) is { Action: Unbond { Bond: null, LengthMm: null } generic, Clause.IsTopic: true } topical)
+        {
+            topical.Action = generic with { Bond = bond, LengthMm = length, Count = count };
+            if (topical.Clause.Object is { } noun)
+                (noun.Number, noun.Many) = (thing.Number, thing.Many);
+            return;
+        }
         // Glue, said again with its length or heat.
         if (acts.FindLast(act => act.Sort == Sort.Bond) is { Action: Unbond known } before && !thing.IsAnother && !thing.IsCounted && (known.Bond is null || bond is null || known.Bond == bond) && (known.LengthMm is null || length is null) && bond != Bond.ReleaseTab && known.Bond != Bond.ReleaseTab && (thing.Which.Count == 0 || thing.Which.SequenceEqual(before.Clause.Object?.Which ?? [])))
         {
@@ -731,9 +759,19 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 return;
             }
         }
+        if (thing is { Text: "wires", Uncounted: true } && thing.PartOf is null)
+        {
+            Fault(clause, "are these plugs, or the wires of one? Say 1 plug, or how many plugs");
+            return;
+        }
         if (thing.Text is "wire" or "wires" && clause.Does("come", "break") && !clause.Does("unplug"))
         {
             Fault(clause, "did a wire come out of its plug? Say so as damage (F9); a plug that was pulled is a plug");
+            return;
+        }
+        if (line[clause.Start..Math.Min(line.Length, clause.End)].Contains("unlock", StringComparison.OrdinalIgnoreCase))
+        {
+            Fault(clause, "how does it open: a flap that flips, a bar, or a lock that slides?", [new("A flap that flips", "flip"), new("A bar", "bar lock"), new("A lock that slides", "slide lock"), new("Nobody knows", "unplug ?")]);
             return;
         }
         // A bar that comes off with screws may hold something, or lock a cable.
@@ -832,6 +870,14 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         var before = acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock && act.Action is Unplug);
         if (before is not { Action: Unplug known })
             return false;
+        // Connector: wire plug, 1x
+        if (before.Clause.IsTopic && !before.Merged && thing.Is is not "antenna")
+        {
+            before.Action = known with { Connector = kind ?? known.Connector, Count = thing.IsCounted ? count : known.Count };
+            before.Merged = true;
+            PowerOff |= isBattery;
+            return true;
+        }
         // Ribbon, flap; four ribbons, each with a flap: how it opens.
         var tells = isLock || thing.Is is "press" or "push";
         if (tells && before.Sort == Sort.Connection && known.Connector is null or Connector.WirePlug && !before.Merged && Counts(before))

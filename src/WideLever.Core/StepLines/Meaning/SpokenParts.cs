@@ -47,7 +47,9 @@ internal sealed partial class SpokenMeaning
             }
             if (kind == PartKind.Battery)
                 PowerOff = true;
-            Add(Sort.Connection, new Unplug { Count = thing.Number ?? Count.One, Notes = Text(thing) }, clause, thing.Is);
+            // Unplugged at its flap ribbon
+            Connector? how = clause.Places.Find(place => place.Of is { Role: Role.Noun } of && of.Is is "plug" or "cable" or "ribbon" or "flap" or "press" or "bar" or "slideLock" or "push") is { Of: { } plug } ? KindOf(clause, plug, true).Kind : null;
+            Add(Sort.Connection, new Unplug { Connector = how, Count = thing.Number ?? Count.One, Notes = Text(thing) }, clause, thing.Is);
             if (clause.Does("take", "pull", "lift", "slide"))
                 Out(clause, thing);
             return;
@@ -332,6 +334,11 @@ internal sealed partial class SpokenMeaning
                 Fault(clause, "which card?", [new("The drive", "ssd out"), new("The wireless card", "wireless card out"), new("A memory module", "memory out")]);
             return;
         }
+        if (thing is { Text: "bit", Length: not null })
+        {
+            Bare(clause, thing);
+            return;
+        }
         if (thing.IsNoun("heatTool"))
             (heat, heated) = (Tool.Heat, clause);
         else if (thing.IsNoun("solvent"))
@@ -375,6 +382,13 @@ internal sealed partial class SpokenMeaning
     /// <summary>A deed without something that it is done to: pry along the edge; slides out.</summary>
     private void Without(Clause clause)
     {
+        // Two connectors, popped straight up; flipped, pulled: what was done with what was named.
+        if (clause.HasDeed && acts.Count > 0 && last is not null && acts[^1].Said.Contains(last) && acts[^1].Sort is Sort.Connection or Sort.Lock or Sort.Peel && clause.Deeds.TrueForAll(deed => deed is "flip" or "pull" or "unplug" or "undo" or "pry" or "press" or "peel") && clause.Places.Count == 0)
+        {
+            if (acts[^1].Action is Unplug { Connector: Connector.WirePlug } plug && clause.Particle is "straight up" or "straight off")
+                acts[^1].Action = plug with { Connector = Connector.PressFit };
+            return;
+        }
         if (clause.Does("pry", "run") && clause.Particle is null or "apart" or "loose" or "free" or "up" && (!clause.Does("run") || clause.Places.Exists(place => place.Of is { } of && (of.IsNoun("seam", "base", "place") || of.PartOf is "bezel" or "keyboard" or "topCase:palm rest"))))
         {
             Seam(clause);
@@ -427,6 +441,11 @@ internal sealed partial class SpokenMeaning
         }
         if (clause.Does("cut", "unglue") && acts.Exists(act => act.Sort == Sort.Bond))
             return;
+        if (clause.Places.Exists(place => place.Of?.IsPronoun == true && place.Preposition is "out of" or "off" or "from"))
+        {
+            Fault(clause, "what comes out of what? Name them");
+            return;
+        }
         var many = pronoun.Many;
         var (thing, before) = last?.Object is { Role: not null } named && !(many && topic is not null && named == topic?.Thing) ? (named, last) : topic is { } it ? (it.Thing, it.Clause) : (null, null);
         // Peel the tape off the fan plug, pull it.
@@ -472,7 +491,7 @@ internal sealed partial class SpokenMeaning
         if (named?.Object is { } part)
             return (part, named);
         // Five screws hold the battery, lift it out
-        var held = acts.SelectMany(act => act.Clause.Places).LastOrDefault(place => (place.Preposition.StartsWith("hold", StringComparison.Ordinal) || place.Preposition.StartsWith("that ", StringComparison.Ordinal) || place.Preposition.StartsWith("which ", StringComparison.Ordinal) || place.Preposition.StartsWith("secur", StringComparison.Ordinal)) && place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base")));
+        var held = acts.Where(act => act.Sort is Sort.Screws or Sort.Clips or Sort.Latches or Sort.Bond).SelectMany(act => act.Clause.Places).LastOrDefault(place => (place.Preposition.StartsWith("hold", StringComparison.Ordinal) || place.Preposition.StartsWith("that ", StringComparison.Ordinal) || place.Preposition.StartsWith("which ", StringComparison.Ordinal) || place.Preposition.StartsWith("secur", StringComparison.Ordinal)) && place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base")));
         return held is { Of: { } of } ? (of, acts.First(act => act.Clause.Places.Contains(held)).Clause) : null;
     }
 

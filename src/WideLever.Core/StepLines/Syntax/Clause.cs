@@ -146,6 +146,12 @@ internal sealed class Clause
 
     public Tool? Tool { get; set; }
 
+    /// <summary>Whether it only says what something is like: the seal is still good.</summary>
+    public bool IsStatement { get; set; }
+
+    /// <summary>Whether it follows <c>then</c>.</summary>
+    public bool IsNext { get; set; }
+
     /// <summary>Whether it says what the thing before is: which is just a plug.</summary>
     public bool IsWhich { get; set; }
 

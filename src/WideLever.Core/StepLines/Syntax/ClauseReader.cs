@@ -13,7 +13,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
 
     private List<Lexeme> words = [];
     private Clause? now;
-    private bool joined, heldBy, corrects;
+    private bool joined, heldBy, corrects, isNext;
     private int segment;
     private Thing? hides;
     private readonly List<Attachment> leading = [];
@@ -38,14 +38,17 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             var before = Clauses.Count;
             Segment();
             // A hidden screw, it's under the plug: where that is.
-            if (leading.Count > 0 && Clauses.Count == before && before > 0)
+            if (leading.Count > 0 && Clauses.Count == before && before > 0 && Clauses[^1].Object?.IsNoun("place", "seam") != true)
             {
                 Clauses[^1].Places.AddRange(leading);
                 leading.Clear();
             }
+            if (to < line.Count && line[to].IsColon && Clauses.Count == before && Remarks.Count > 0 && Remarks[^1].Segment == segment && Remarks[^1].Kind is Role.Remark or Role.Negation)
+                Fault(Remarks[^1].Start, Remarks[^1].End, "this is a remark: what stands behind its colon belongs to it, and is no step");
             if (to < line.Count && line[to].IsColon && Clauses.Count == before + 1 && Clauses[before] is { HasDeed: false, Particle: null, Object: not null } topic)
                 topic.IsTopic = true;
             segment++;
+            isNext = to < line.Count && line[to].Text is "then" or "and then" or "next";
             from = to + 1;
         }
         if (corrects)
@@ -150,6 +153,15 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             now = null;
             return i + 2;
         }
+        if (word.Text is "earlier" or "previously" or "beforehand" && now is { HasDeed: true } or { Particle: not null })
+        {
+            Clauses.Remove(now);
+            Remarks.Add(new(Role.Remark, now.Start, word.End, segment));
+            now = null;
+            return i + 1;
+        }
+        if (word.Text == "where" && words.Skip(i + 1).Any(other => other.Is(Role.Deed) && !Nounish(other)))
+            return Away(i, Role.Remark, "this says where or when, and what is done in it cannot be told apart: put what was done between commas");
         if (word.Text == "already" && now is not null && (now.Does("come") || now.Particle is not null || i + 1 == words.Count))
         {
             // The heatsink is gone already: how things stand.
@@ -158,6 +170,9 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             now = null;
             return i + 1;
         }
+        // The paste looks grey and dry: what it is like.
+        if (word.Text is "looks" or "look" or "looked" or "seems" or "feels" && now?.Object is not null && words.Skip(i + 1).All(other => other.Is(Role.Describe) || other.Is(Role.Aside) || other.Is(Role.Join)))
+            return words.Count;
         if (word.Is(Role.Remark))
             return Remarked(i);
         if (word.Is(Role.Describe, "tight") && now?.Object is { } stiff && !StartsThing(i + 1))
@@ -184,6 +199,20 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             Fault(words[i - 1].Start, word.End, $"the {word.Text} what? Say how many there are in all");
             return i + 1;
         }
+        if (word.Text is "is" or "are" or "was" or "were" && now is { IsCopied: true })
+        {
+            now.Deeds.Clear();
+            (now.IsCopied, now.IsJoined) = (false, false);
+        }
+        if (word.Text is "is" && i + 1 == words.Count && i > 0 && words[i - 1].Is(Role.Part) && now is { HasDeed: false })
+        {
+            // The speaker's: whose it is.
+            Clauses.Remove(now);
+            now = null;
+            return i + 1;
+        }
+        if (word.Text is "is" or "are" or "was" or "were" && now is { Object: not null, HasDeed: false, Particle: null })
+            now.IsStatement = true;
         if (word.Is(Role.Aside) || word.Is(Role.Describe) || word.Is(Role.About) || word.Is(Role.Break) || word.Is(Role.Preposition) || word.Is(Role.Particle))
             return i + 1;
         if (word.IsUnknown)
@@ -303,6 +332,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     {
         var clause = new Clause { Segment = segment, IsHeldBy = heldBy, HiddenBy = hides, Corrects = corrects };
         clause.IsWhich = i > 1 && words.Skip(Math.Max(0, i - 4)).Take(Math.Min(4, i)).Any(word => word.Text == "which") && Clauses.Count > 0;
+        clause.IsNext = isNext;
         corrects = false;
         foreach (var place in leading)
         {
@@ -387,6 +417,13 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (word.Is(Role.Aside) || word.Is(Role.Preposition))
                 return null;
             Begin(i);
+            // The carrier: four screws, off the drive.
+            if (word.Text is "off" or "out" && Clauses.Count > 1 && i + 1 < words.Count && words[i + 1].Text == "the" && StartsThing(i + 2))
+            {
+                joined = false;
+                now!.Particle = word.Text;
+                return Place(i);
+            }
         }
         joined = false;
         now!.Particle ??= word.Text;
@@ -501,7 +538,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         }
         if (of.IsNoun("flap", "slideLock", "bar", "lock", "lever", "press", "push", "latch") && now is not null)
             return false;
-        if (of.IsPart || of.IsNoun("place", "seam", "piece", "chip", "machine"))
+        if (of.IsPart || of.IsNoun("place", "seam", "piece", "chip", "machine") || (of.Text == "wires" && now?.Object?.IsNoun("plug", "cable") == true))
             return false;
         // Wireless card with two leads: what the line is about.
         if (now is { HasDeed: false, Particle: null, Object.IsPart: true })
@@ -519,6 +556,8 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         var to = i + 1;
         if (ThingAt(ref to, inPlace: true) is not { } of)
             return null;
+        if (words[i].Text.Contains("reach", StringComparison.Ordinal) && of.IsNoun("screw", "clip"))
+            Fault(words[i].Start, words[to - 1].End, "were they undone as well? Say it between commas, such as 1 screw");
         var place = new Attachment(words[i].Text, of, words[i].Start, words[to - 1].End);
         if (now is null)
             leading.Add(place);
@@ -710,6 +749,13 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
 
     private void Give(Thing thing, int i)
     {
+        // Two screws either side: where.
+        if (now?.Object is { IsCounted: true } && !joined && thing is { IsEach: true } && thing.IsNoun("place"))
+        {
+            now.Places.Add(new("on", thing, thing.Start, thing.End));
+            now.Reach(thing.Start, thing.End);
+            return;
+        }
         // The two at the rear are x8: what they are like.
         if (now is { Object: { IsPronoun: false } like, Particle: null } && !joined && thing is { Role: null, IsCounted: false, HasFacts: true, SizeNumber: null } && (like.Role is null || like.IsNoun("screw", "standoff", "piece")) && (like.Length is null || thing.Length is null) && (like.Size is null || thing.Size is null) && (like.Thread is null || thing.Thread is null) && (like.Drive is null || thing.Drive is null || like.Drive == thing.Drive))
         {
@@ -842,6 +888,8 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 thing.IsForEach = true;
                 continue;
             }
+            if (word.Is(Role.Distribution) && (thing.IsCounted || thing.HasFacts))
+                break;
             if (!head && word.Is(Role.Distribution))
             {
                 (thing.IsEach, any) = (true, true);
@@ -894,6 +942,13 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 any = true;
                 continue;
             }
+            // Latches left and right
+            if (head && thing is { Many: true, IsCounted: false } && thing.IsNoun("latch", "plug", "antenna", "lead", "foot") && word.Text is "left" or "front" && i + 2 < words.Count && words[i + 1].Is(Role.Join) && words[i + 2].Text is "right" or "rear" or "back")
+            {
+                thing.Number = 2;
+                i += 2;
+                continue;
+            }
             // Pull tab left
             if (head && word.Is(Role.Describe) && (!Nounish(word) || word.Text is "left" or "right") && Positions.Contains(word.As(Role.Describe)!) && !Describes(i) && !(word.Is(Role.Particle) || word.Text is "back"))
             {
@@ -913,13 +968,6 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (word.Is(Role.Describe, "tight"))
             {
                 (thing.IsTight, any) = (true, true);
-                continue;
-            }
-            // Latches left and right
-            if (head && thing is { Many: true, IsCounted: false } && thing.IsNoun("latch", "plug", "antenna", "lead", "foot") && word.Text is "left" or "front" && i + 2 < words.Count && words[i + 1].Is(Role.Join) && words[i + 2].Text is "right" or "rear" or "back")
-            {
-                thing.Number = 2;
-                i += 2;
                 continue;
             }
             // A bit of black tape: of what it is a bit.
@@ -1042,6 +1090,16 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         if (i + 3 < words.Count && words[i].Number is not null && words[i + 1].Text is "by" or "x" && words[i + 2].Number is not null && words[i + 3].Is(Role.Unit) && thing.Thread is null && thing.Size is null)
         {
             i += 3;
+            return true;
+        }
+        // Thirty five centimetres
+        if (i + 2 < words.Count && words[i].Figure is null && words[i].Number is >= 20 and <= 90 and var tens && words[i + 1].Figure is null && words[i + 1].Number is >= 1 and <= 9 and var ones && words[i + 2].As(Role.Unit) is "mm" or "cm" && thing.Length is null)
+        {
+            thing.Length = (tens + ones) * (words[i + 2].As(Role.Unit) == "cm" ? 10 : 1);
+            thing.IsLengthApart = true;
+            i += 2;
+            if (i + 1 < words.Count && words[i + 1].Text is "of" or "long" or "each")
+                i++;
             return true;
         }
         if (i + 1 >= words.Count || words[i].Number is not { } number || !words[i + 1].Is(Role.Unit))

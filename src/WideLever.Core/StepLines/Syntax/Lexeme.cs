@@ -106,6 +106,9 @@ internal static class Lexemes
     private static IEnumerable<Lexeme> Cut(Token token)
     {
         Lexeme Stop(string sign) => new(sign, [], null, token.Start, token.End) { IsStop = true };
+        // What stands in brackets is a piece of its own.
+        if (token.Text.Length > 1 && token.Text[0] is '(' or '[')
+            yield return Stop("(");
         if (token.Kind is TokenKind.Comma or TokenKind.Semicolon)
         {
             yield return Stop(",");
@@ -139,6 +142,7 @@ internal static class Lexemes
             yield break;
         }
         var ends = "";
+        var closes = text.Length > 1 && text[^1] is ')' or ']' || (token.Text.Length > 1 && token.Text[^1] is ')' or ']');
         text = text.TrimEnd(')', ']');
         while (text.Length > 1 && text[^1] is '.' or '!' or ':' or ',' or '…' && Lexicon.Of(text).Length == 0)
         {
@@ -156,6 +160,8 @@ internal static class Lexemes
             foreach (var piece in Pieces(text, start))
                 yield return piece;
         }
+        if (closes)
+            yield return Stop(")");
         if (ends.Length > 0)
             yield return Stop(ends);
     }
