@@ -7,7 +7,7 @@ namespace WideLever.Core.StepLines;
 /// Reads a line piece by piece: its signs and clauses are those of the grammar, whatever words stand between them; those are phrases of the written
 /// grammar, or spoken ones.
 /// </summary>
-internal sealed class LineReader(string line, List<Token> tokens, StepLineContext context, bool nearest, bool spoken)
+internal sealed partial class LineReader(string line, List<Token> tokens, StepLineContext context, bool nearest, bool spoken)
 {
     private readonly List<LineFault> faults = [];
     private readonly List<LineChip> chips = [];
@@ -179,7 +179,13 @@ internal sealed class LineReader(string line, List<Token> tokens, StepLineContex
     }
 
     /// <summary>Whether the line says that something was tried and left.</summary>
-    private bool IsTried => !line.Contains("not try", StringComparison.OrdinalIgnoreCase) && words.Exists(word => word.Text.ToLowerInvariant() is "tried" or "try" or "gave" or "seized" or "budge" or "attempts" or "attempt") && (words.Exists(word => word.Text.ToLowerInvariant() is "gave" or "left" or "leaving" or "leave" or "won't" or "wont" or "not" or "further" or "didn't" or "wouldn't" or "stuck" or "stopped" or "nothing" or "couldn't" or "cant" or "can't" or "budge" or "stays" or "stop" or "glued"));
+    private bool IsTried => Tries().IsMatch(line) && Fails().IsMatch(line) && !line.Contains("not try", StringComparison.OrdinalIgnoreCase);
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(try|tried|attempt\w*|no luck|without success|had a go|gave up|given up|seized|budge)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex Tries();
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(left|leave|leaving|stop|stopped|not|stuck|stays|glued|seized|success|luck|gave up|given up|further|strong|nothing|can.?t|won.?t|didn.?t|wouldn.?t|couldn.?t)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex Fails();
 
     private const string Ready = "this is getting ready, which is no step: a line says what was undone of the machine";
 

@@ -16,7 +16,8 @@ internal sealed partial class SpokenMeaning
         var screws = before?.Sort == Sort.Screws ? before : null;
         if (thing.SizeNumber is { } number && (thing.Drive ?? (screws?.Action as Unscrew)?.Drive) is { } drive)
             (thing.Drive, thing.Size) = (drive, Figures.SizeOf(drive, number));
-        var named = thing.Drive is not null || thing.Size is not null || thing.Thread is not null;
+        var total = thing.Total is not null && clause.Places.Exists(place => Hides(place.Preposition));
+        var named = total || thing.Drive is not null || thing.Size is not null || thing.Thread is not null;
         if (named || thing.Captive || thing.IsLoose || screws is not null)
             Group(clause, thing, screws, named);
         else if (thing.Length is { } length)
@@ -91,6 +92,14 @@ internal sealed partial class SpokenMeaning
         if (acts.FindLast(act => act.IsRest) is { Action: Unscrew rest } left && thing.IsOther && (thing.Number is null || rest.Count == thing.Number || thing.Number == Count.One && rest.Count == Count.One))
         {
             left.Action = With(rest, thing);
+            return;
+        }
+        // Three of the ten are under the feet: the others are not.
+        if (screws is null && thing is { Total: { Exact: { } ofAll }, Number: { Exact: { } these } } && these < ofAll)
+        {
+            var plain = new Unscrew { Count = ofAll, Drive = thing.Drive, Size = thing.Size, Thread = thing.Thread, Length = thing.Length, Captive = false };
+            acts.Add(new(Sort.Screws, plain, clause) { Base = plain });
+            Split(acts[^1], clause, thing, these, ofAll);
             return;
         }
         if (screws?.Action is not Unscrew known)
@@ -215,7 +224,7 @@ internal sealed partial class SpokenMeaning
             return;
         }
         Screws(clause, thing, thing.Drive);
-        if (!thing.IsCounted && acts.Count > 0 && acts[^1].Sort == Sort.Screws && clause.Places.Count == 0 && !clause.HasDeed)
+        if (!thing.IsCounted && acts.Count > 0 && acts[^1].Sort == Sort.Screws && clause.Places.TrueForAll(place => place.Preposition == "not") && !clause.HasDeed)
             acts[^1].IsFacts = true;
     }
 
@@ -264,6 +273,14 @@ internal sealed partial class SpokenMeaning
     /// <summary>A number alone: how many there are of what was said without a count, or of the same besides.</summary>
     private void Number(Clause clause, Thing thing, Act? before)
     {
+        // Memory (2x): how many are spoken of.
+        if (before is null && mentioned.Count > 0 && mentioned[^1].Thing is { IsPart: true, IsCounted: false } spoken && !clause.HasDeed && clause.Particle is null && clause.Places.Count == 0)
+        {
+            spoken.Number = thing.Number;
+            if (thing.Number?.Exact is { } several)
+                counts[spoken.Is] = several;
+            return;
+        }
         if (before is null)
         {
             if (clause.HasDeed || clause.Particle is not null || thing.Uncounted)
@@ -280,6 +297,12 @@ internal sealed partial class SpokenMeaning
         }
         var plain = !clause.HasDeed || clause.IsJoined || clause.Does("come", "take", "undo", "unplug", "pull");
         var of = before.Clause.Object;
+        // A black lead, and a white one
+        if (thing is { IsDefinite: false, Number: { Exact: 1 } } && clause is { IsJoined: true, HasDeed: false, Particle: null } && before.Action.Count == Count.One && of is { IsCounted: false, Many: false })
+        {
+            before.Action = before.Action with { Count = 2 };
+            return;
+        }
         // The black one: of those that were said.
         if (thing is { IsDefinite: true, Role: not null, Number: { Exact: 1 } } && clause is { HasDeed: false, Particle: null } && clause.Places.Count == 0)
             return;

@@ -49,6 +49,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     private HashSet<PartKind> spokenOf = [];
     private List<Clause> clauses = [];
     private Thing? driver;
+    private readonly HashSet<string> multiplied = [];
     private Count? cleaned;
 
     public bool PowerOff { get; private set; }
@@ -249,6 +250,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                     Add(Sort.Connection, new Unplug { Count = null }, clause);
                 break;
             case "piece":
+                if (thing is { IsEach: true, IsCounted: false, HasFacts: false } && (clause.HasDeed || clause.Particle is not null) && acts.Count > 0)
+                    break;
                 if (thing.HasFacts)
                     Screws(clause, thing, thing.Drive);
                 else if (thing.IsCounted || thing.IsEach)
@@ -268,6 +271,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                     cleaned = thing.Number;
                 if (!clause.Does("clean") && !(thing.IsCounted && thing.Number == Count.One) && (clause.HasDeed || clause.Particle is not null || thing.IsCounted))
                     Fault(clause, $"what was done with the {thing.Text}?");
+                break;
+            case "hand" when thing is { Text: "bits", IsCounted: true }:
+                Bare(clause, thing);
                 break;
             case "hand" when clause.Places.Count == 0 && clause.HasDeed is false:
                 if (thing.HasFacts)
@@ -320,7 +326,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         int? factor = null;
         foreach (var place in clause.Places)
         {
-            if (place.Of is not { } of || !(of.IsEach || place.Preposition == "per" || (of.IsBoth && thing.IsCounted)))
+            if (place.Of is not { } of || of is { IsEach: true, Role: null } || !(of.IsEach || place.Preposition == "per" || (of.IsBoth && thing.IsCounted)))
                 continue;
             var n = Places(of);
             if (n is null || (of.IsBoth && !of.IsPart))
@@ -342,7 +348,10 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         if (!of.IsPart)
             return null;
         if (counts.TryGetValue(of.Is, out var many))
+        {
+            multiplied.Add(of.Is);
             return many;
+        }
         var kind = Kind(of);
         var recorded = context.Parts.Count(part => part.Kind == kind);
         return recorded > 1 ? recorded : null;
@@ -419,6 +428,15 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             && acts.Exists(act => act.Sort == Sort.Screws && act.Clause is { HasDeed: false, Particle: null } && (thing.Many || act.Action.Count == Count.One)))
         {
             return;
+        }
+        // Rubber plugs out, and two screws: what they were under.
+        if (cover is null && action.Cover == Cover.None && mentioned.Count > 0 && mentioned[^1].Thing.IsNoun("cap") && mentioned[^1].Clause is { } caps && (caps.HasDeed || caps.Particle is not null || clause.Places.Exists(place => Hides(place.Preposition))))
+        {
+            var over = mentioned[^1].Thing;
+            if (over.Number is { Exact: { } covering } && action.Count == Count.One && clause.Places.Exists(place => place.Of?.IsEach == true))
+                action = action with { Count = covering };
+            action = action with { Cover = Cover.Plug, Covers = over.Number?.Exact is { } number && number != action.Count?.Exact ? number : null };
+            mentioned.RemoveAt(mentioned.Count - 1);
         }
         // Two posts, unscrew the posts: said twice.
         if (acts.Exists(act => act.Sort == Sort.Screws && act.Clause.Object?.Is == thing.Is) && !thing.IsCounted && thing is { HasFacts: false, IsAnother: false, Many: true } && clause.HasDeed && clause.Places.Count == 0 && (thing.PartOf is null || acts.Exists(act => act.Part == thing.PartOf)))
@@ -524,6 +542,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             read = below;
             return (CoverOf(hider)!.Value, null);
         }
+        if (clause.Places.Exists(place => Hides(place.Preposition) && place.Of is { IsEach: true, Role: null }))
+            Fault(clause, "under each of what? Say how many screws there are in all, and under what");
         return (Cover.None, null);
     }
 
@@ -915,7 +935,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         if (thing.Text == "wires" && !thing.IsCounted && before.Clause.Object?.Is == "plug" && !clause.HasDeed)
             return true;
         // The bail again; the plug of the cable that was named.
-        if (!thing.IsCounted && before.Action.Count is not null && ((isLock && known.Connector == kind && (before.Merged || thing.IsThe || before.Clause is { HasDeed: false, Particle: null }))
+        if (!thing.IsCounted && !clause.HasDeed && clause.Particle is null && tells && kind == known.Connector && (thing.PartOf is null || thing.PartOf == before.Part))
+            return true;
+        if (!thing.IsCounted && before.Action.Count is not null && (thing.PartOf is null || thing.PartOf == before.Part) && ((isLock && known.Connector == kind && (before.Merged || thing.IsThe || before.Clause is { HasDeed: false, Particle: null }))
             || ((thing.IsThe || (before.Clause is { HasDeed: false, Particle: null } && (clause.HasDeed || clause.Particle is not null))) && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many && thing.Which.Count == 0)
             || (thing.IsIts && thing.Is == "plug" && known.Connector is Connector.WirePlug or null)))
         {

@@ -88,6 +88,8 @@ internal sealed partial class SpokenMeaning
         if (kind is PartKind.DisplayAssembly or PartKind.Hinge && (clause.Does("swing") || (clause.Does("undo") && !comes)) || (clause.Does("swing") && kind is PartKind.Mainboard or PartKind.DisplayPanel or PartKind.Keyboard))
         {
             Add(Sort.Other, new Swing { Count = Count.One }, clause, thing.Is);
+            if (thing.HasBefore("base") && opensByItself)
+                Opens = clause;
             return;
         }
         if (Aside(clause) || (clause.Does("move") && !comes))
@@ -294,6 +296,11 @@ internal sealed partial class SpokenMeaning
         }
         if (!Goes(clause, thing, "take", "pull", "lift", "come", "slide", "pry", "undo", "unscrew", "peel") || Facts(clause, thing, "lifting"))
             return;
+        if (clause.Does("pry") && clause.Particle is null && line[clause.Start..Math.Min(line.Length, clause.End + 6)].Contains("open", StringComparison.OrdinalIgnoreCase))
+        {
+            Fault(clause, $"how was the {thing.Text} opened? Say latch, clip or swing");
+            return;
+        }
         if (lifts.Exists(act => act.Clause.Object?.Text == thing.Text) && !thing.IsAnother && !thing.IsCounted)
             return;
         lifts.Add(new(Sort.Lift, new Lift { What = LiftWhat.Part, Count = Counted(clause, thing), Notes = Text(thing) }, clause));
@@ -416,9 +423,15 @@ internal sealed partial class SpokenMeaning
         }
         if (About() is var (thing, before) && (Fastener(thing) && Parts() is { } part ? part : (thing, before)) is var (meant, where))
         {
-            Again(clause, meant, where);
+            if (meant.IsPart && clause.Deeds is ["pull"] && clause.Particle is null && clause.Places.Count == 0)
+                Fault(clause, $"did the {meant.Text} come out? Say {meant.Text} out");
+            else
+                Again(clause, meant, where);
             return;
         }
+        // They're all out, undone: what was counted.
+        if (acts.Count > 0 && clause.Places.Count == 0)
+            return;
         Fault(clause, "what was done to what? Name the part, the screws or the plug");
     }
 
@@ -471,6 +484,13 @@ internal sealed partial class SpokenMeaning
         // It is the part that was spoken of, where the last thing is what it was held by.
         if (thing is not null && Fastener(thing) && Parts() is { } part && (!many || (!thing.Many && (part.Thing.Many || part.Thing.Is == "speakers"))))
             (thing, before) = part;
+        if (thing is null && last?.Object is { Role: null } && Parts() is { } told && (!many || told.Thing.Many))
+            (thing, before) = told;
+        if (thing is null && many && acts.Count > 0 && clause.Places.Count == 0)
+            return;
+        // Up it comes: the one cover or part that was spoken of.
+        if (thing is null && clause.Does("come") && clause.Particle is not null && clauses.TakeWhile(other => other != clause).SelectMany(other => other.Places.Select(place => (place.Of, other))).Where(place => place.Of is { } of && (of.IsPart || of.IsNoun("base", "cover", "holder"))).DistinctBy(place => place.Of!.Is).ToList() is [{ Of: { } only, other: { } where }])
+            (thing, before) = (only, where);
         if (thing is null || before is null)
         {
             Fault(clause, "what is that? Name it");
@@ -519,6 +539,8 @@ internal sealed partial class SpokenMeaning
         again.Which.AddRange(thing.Which);
         again.Before.AddRange(thing.Before);
         clause.Object = again;
+        if (clause.Places.Count == 0)
+            clause.Places.AddRange(before.Places);
         if (again.IsPart)
             OfPart(clause, again);
         else
@@ -573,7 +595,10 @@ internal sealed partial class SpokenMeaning
             var resolved = freed.Exists(one => one.Clause.Object?.Is == thing.Is) || lifts.Exists(act => act.Clause.Object?.Is == thing.Is) || seen.Exists(one => one.Clause == clause || one.Part.NewKind == Kind(thing) || (thing.IsPart && context.Parts.Any(part => part.Id == one.Part.Id && part.Kind == Kind(thing)))) || acts.Exists(act => act.Part == thing.Is)
                 || (thing.IsNoun("cap") && acts.Exists(act => act.Action is Unscrew { Cover: Cover.Plug }));
             // A part that something is held by or lies under was only said where.
-            if (!resolved && !(thing.IsEach || (clause.Places.Count > 0 && acts.Exists(act => act.Clause.Segment == clause.Segment))) && !acts.Exists(act => act.Clause.IsHeldBy && act.Clause.Segment == clause.Segment))
+            // Nine screws, bottom: where they are.
+            if (!resolved && thing.Role == Role.Noun && thing.IsNoun("cover", "base", "holder") && acts.Count > 0 && clause == clauses[^1] && lifts.Count == 0)
+                continue;
+            if (!resolved && !multiplied.Contains(thing.Is) && !(thing.IsEach || (clause.Places.Count > 0 && acts.Exists(act => act.Clause.Segment == clause.Segment))) && !acts.Exists(act => act.Clause.IsHeldBy && act.Clause.Segment == clause.Segment))
                 Fault(clause, thing.IsPart ? $"what is done with {thing.Text}? Say {thing.Text} out, or unplug {thing.Text}" : $"what is done with it? Say {thing.Text} off, or the like");
         }
     }

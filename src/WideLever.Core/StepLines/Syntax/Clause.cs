@@ -66,6 +66,9 @@ internal sealed class Thing
 
     public bool IsLoose { get; set; }
 
+    /// <summary>How many there are in all, of which these are some.</summary>
+    public Count? Total { get; set; }
+
     /// <summary>How many are otherwise: all captive bar one.</summary>
     public int? Except { get; set; }
 

@@ -45,6 +45,14 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             }
             if (to < line.Count && line[to].IsColon && Clauses.Count == before && Remarks.Count > 0 && Remarks[^1].Segment == segment && Remarks[^1].Kind is Role.Remark or Role.Negation)
                 Fault(Remarks[^1].Start, Remarks[^1].End, "this is a remark: what stands behind its colon belongs to it, and is no step");
+            // Connector (battery): whose it is.
+            if (from > 0 && line[from - 1] is { IsStop: true, Text: "(" } && Clauses.Count == before + 1 && before > 0 && Clauses[before] is { HasDeed: false, Particle: null, Object: { IsPart: true, IsCounted: false } owner } && Clauses[before - 1].Object is { Role: Role.Noun } owned && Clauses[before - 1].Segment == segment - 1)
+            {
+                owned.Before.Add(new(Role.Part, owner.Is, false));
+                Clauses.RemoveAt(before);
+                if (to < line.Count && line[to] is { IsStop: true, Text: ")" } && to + 1 < line.Count && line[to + 1].IsColon)
+                    Clauses[before - 1].IsTopic = true;
+            }
             if (to < line.Count && line[to].IsColon && Clauses.Count == before + 1 && Clauses[before] is { HasDeed: false, Particle: null, Object: not null } topic)
                 topic.IsTopic = true;
             segment++;
@@ -78,6 +86,20 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         var word = words[i];
         if (word.Is(Role.Fraction) && !(word.Text is "the others" or "others" or "the rest" or "rest" && i + 1 < words.Count && (words[i + 1].Figure is not null || words[i + 1].Number is not null || words[i + 1].Is(Role.Drive) || words[i + 1].Is(Role.Describe, "captive") || words[i + 1].Text is "are" or "is")))
             return Fraction(i);
+        // When I spread its latches: that was done.
+        if (word.Text is "when" or "while" or "as" && i + 2 < words.Count && words[i + 1].Text is "i" or "you" or "we" && words[i + 2].Is(Role.Deed))
+        {
+            now = null;
+            return i + 2;
+        }
+        // Before I could reach the plug I had to peel the tape.
+        if (word.Text is "before" && i + 2 < words.Count && words[i + 1].Text is "i" or "you" or "we" && words.FindIndex(i + 2, other => other.Text is "i" or "you" or "we") is > 0 and var main)
+        {
+            leading.Add(new(word.Text, null, word.Start, words[main - 1].End));
+            return main + (main + 1 < words.Count && words[main + 1].Text is "had to" ? 2 : 1);
+        }
+        if (word.Text == "had to" && i + 1 < words.Count && words[i + 1].Is(Role.Deed))
+            return i + 1;
         if (Subordinate(i) is { } behindIt)
             return behindIt;
         if (word.Text is "leave" or "leaves" or "leaving" or "left" && Leaves(i))
@@ -135,6 +157,13 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         }
         if (word.Is(Role.Particle) && Particle(i) is { } behind)
             return behind;
+        // Six-lobe with a pin in the middle
+        if (IsWith(word) && now?.Object is { Drive: Words.Drive.SixLobe or Words.Drive.SixLobePin } lobed && i + 1 < words.Count && words.FindIndex(i + 1, other => !other.Is(Role.Aside)) is > 0 and var pin && words[pin].Text is "pin" or "pins")
+        {
+            (lobed.Drive, lobed.Size) = (Words.Drive.SixLobePin, lobed.Size?.Replace("T", "TR", StringComparison.Ordinal).Replace("TRR", "TR", StringComparison.Ordinal));
+            now.Reach(word.Start, words[pin].End);
+            return pin + 1;
+        }
         if (word.Is(Role.Preposition) && !(word.Is(Role.Describe) && StartsThing(i + 1) && !words[i + 1].Is(Role.Aside)) && Place(i) is { } placed)
             return placed;
         if (word.Is(Role.Attaching) && Attached(i) is { } attached)
@@ -199,19 +228,19 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             Fault(words[i - 1].Start, word.End, $"the {word.Text} what? Say how many there are in all");
             return i + 1;
         }
-        if (word.Text is "is" or "are" or "was" or "were" && now is { IsCopied: true })
+        if (word.Text is "is" or "are" or "was" or "were" or "'s" && now is { IsCopied: true })
         {
             now.Deeds.Clear();
             (now.IsCopied, now.IsJoined) = (false, false);
         }
-        if (word.Text is "is" && i + 1 == words.Count && i > 0 && words[i - 1].Is(Role.Part) && now is { HasDeed: false })
+        if (word.Text is "'s" && i + 1 == words.Count && i > 0 && words[i - 1].Is(Role.Part) && now is { HasDeed: false })
         {
             // The speaker's: whose it is.
             Clauses.Remove(now);
             now = null;
             return i + 1;
         }
-        if (word.Text is "is" or "are" or "was" or "were" && now is { Object: not null, HasDeed: false, Particle: null })
+        if (word.Text is "is" or "are" or "was" or "were" or "'s" && now is { Object: not null, HasDeed: false, Particle: null })
             now.IsStatement = true;
         if (word.Is(Role.Aside) || word.Is(Role.Describe) || word.Is(Role.About) || word.Is(Role.Break) || word.Is(Role.Preposition) || word.Is(Role.Particle))
             return i + 1;
@@ -228,7 +257,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     private int? Subordinate(int i)
     {
         var word = words[i];
-        if (word.Text is not ("once" or "when" or "while" or "now that" or "since" or "as soon as" or "because" or "as" or "after" or "before" or "where" or "once you" or "when you") || !StartsThing(i + 1) || Numerals.At(words, i + 1) is { Count: not null })
+        if (word.Text is not ("once" or "when" or "while" or "now that" or "since" or "as soon as" or "because" or "as" or "after" or "before" or "once you" or "when you") || !StartsThing(i + 1) || Numerals.At(words, i + 1) is { Count: not null })
             return null;
         var to = i + 1;
         if (ThingAt(ref to, inPlace: true) is not { } thing || thing.IsNoun("screw", "standoff", "clip", "latch", "plug", "cable", "ribbon", "flap", "tab", "releaseTab", "lead", "antenna"))
@@ -362,6 +391,15 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             now = null;
             return words.Count;
         }
+        if (deed == "stay" && (now is null || now.Object is { IsPronoun: true }) && Clauses.FindLast(clause => clause.Object is { IsPronoun: false })?.Object is { } left && !(left.IsNoun("screw", "standoff", "piece") || left.HasFacts || left.Role is null))
+        {
+            // It stays on: no step.
+            if (now is not null)
+                Clauses.Remove(now);
+            now = null;
+            Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
+            return words.Count;
+        }
         if (deed == "stay" && ((now?.Object is { IsPronoun: false } own ? own : null) ?? Clauses.FindLast(clause => clause.Object is { IsPronoun: false })?.Object) is { } staying)
         {
             staying.Captive = true;
@@ -482,6 +520,8 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             leading.Add(new(word.Text, null, word.Start, words[to - 1].End));
             return to;
         }
+        if (of is { Total: not null })
+            Fault(words[i].Start, words[to - 1].End, "how many are there in all, and what of them was undone? Say each group with its count");
         if (of is not null && word.Text == "between" && to + 1 < words.Count && words[to].Is(Role.Join) && StartsThing(to + 1))
         {
             to++;
@@ -538,7 +578,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         }
         if (of.IsNoun("flap", "slideLock", "bar", "lock", "lever", "press", "push", "latch") && now is not null)
             return false;
-        if (of.IsPart || of.IsNoun("place", "seam", "piece", "chip", "machine") || (of.Text == "wires" && now?.Object?.IsNoun("plug", "cable") == true))
+        if (of.IsPart || (of.IsNoun("holder", "cover") && now?.Object is { IsPart: true } && !of.IsCounted) || of.IsNoun("place", "seam", "piece", "chip", "machine") || (of.Text == "wires" && now?.Object?.IsNoun("plug", "cable") == true))
             return false;
         // Wireless card with two leads: what the line is about.
         if (now is { HasDeed: false, Particle: null, Object.IsPart: true })
@@ -551,11 +591,19 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
 
     private int? Attached(int i)
     {
+        if (i + 1 < words.Count && words[i + 1].Is(Role.Preposition) && !words[i + 1].Is(Role.Describe))
+            return i + 1;
         if (!StartsThing(i + 1))
             return words[i].Is(Role.Aside) || i + 1 >= words.Count || words[i + 1].Is(Role.Preposition) || words[i + 1].Is(Role.Aside) || words[i + 1].Is(Role.Particle) ? i + 1 : null;
         var to = i + 1;
         if (ThingAt(ref to, inPlace: true) is not { } of)
             return null;
+        // Beneath every foot sits a screw.
+        if (words[i].Text is "sits" or "sit" or "lies" or "lie" or "lying" or "sitting" && of.IsNoun("screw", "standoff", "clip") && now is null)
+        {
+            heldBy = true;
+            return i + 1;
+        }
         if (words[i].Text.Contains("reach", StringComparison.Ordinal) && of.IsNoun("screw", "clip"))
             Fault(words[i].Start, words[to - 1].End, "were they undone as well? Say it between commas, such as 1 screw");
         var place = new Attachment(words[i].Text, of, words[i].Start, words[to - 1].End);
@@ -633,6 +681,21 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             now.Places.Add(new("how", null, word.Start, words[^1].End));
             return words.Count;
         }
+        // Beside the sticker and not below it; zero, not ph: the contrary of what was said.
+        if (word.Text == "not" && i + 1 < words.Count && now?.Object is not null && words.Skip(i + 1).All(other => other.Is(Role.Preposition) || other.Is(Role.Pronoun) || other.Is(Role.Drive) || (other.Is(Role.Aside) && !other.Is(Role.Deed))) && words.Skip(i + 1).Any(other => other.Is(Role.Pronoun) || other.Is(Role.Drive) || other.Is(Role.Aside)))
+        {
+            now.Places.Add(new("not", null, word.Start, words[^1].End));
+            now.Reach(word.Start, words[^1].End);
+            return words.Count;
+        }
+        // The seal isn't touched: how things stand.
+        if (now is { HasDeed: false, Particle: null, Object: { IsThe: true, IsCounted: false, HasFacts: false } } untouched && Clauses.FindAll(clause => clause.Segment == segment).Count == 1)
+        {
+            Clauses.Remove(untouched);
+            now = null;
+            Remarks.Add(new(Role.Negation, words[0].Start, words[^1].End, segment));
+            return words.Count;
+        }
         if (IsFirst(i))
         {
             // What is not there, or was not done, is noted where the line says something else.
@@ -660,6 +723,9 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         // What broke is no step of its own: one clip snapped.
         if (now is { HasDeed: false, Object: { } broken })
         {
+            // The paste cracks: it parts.
+            if (broken.IsNoun("paste", "glue", "softGlue", "rigidGlue", "pad"))
+                return i + 1;
             // The flap that broke was opened.
             if (broken.IsNoun("seal") && words[i].Text is "broken" or "broke" or "torn" or "cracked" or "split")
             {
@@ -845,6 +911,15 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                     thing.Which.Add(word.Text);
                     continue;
                 }
+                // Clips ten, antenna leads black and white
+                if (head && !thing.IsCounted && thing.Many && i + numeral.Length == words.Count && !inPlace && numeral.Count is not null)
+                {
+                    if (numeral.Count is { Least: < 1 })
+                        Fault(word.Start, word.End, string.Create(CultureInfo.InvariantCulture, $"a count is a whole number from 1 to {RecordLimits.Count}"));
+                    thing.Number = numeral.Count;
+                    i += numeral.Length - 1;
+                    continue;
+                }
                 if (head || thing.IsCounted)
                 {
                     if (head)
@@ -865,6 +940,13 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 {
                     thing.IsOfThem = true;
                     i++;
+                    continue;
+                }
+                // Three of the ten
+                if (i + 2 < words.Count && words[i + 1].Text == "of" && Numerals.At(words, words[i + 2].Text is "the" or "these" ? i + 3 : i + 2) is { Count: { } total } all)
+                {
+                    (thing.Total, thing.IsOfThem) = (total, true);
+                    i += (words[i + 2].Text is "the" or "these" ? 2 : 1) + all.Length;
                     continue;
                 }
                 if (i + 2 < words.Count && words[i + 1].Text == "of" && StartsThing(i + 2) && word.Is(Role.Count) | word.Figure is not null)
@@ -905,6 +987,19 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (thing.Captive && word.Text is "bar" or "except" or "apart from" && i + 1 < words.Count && words[i + 1].Number is { } except)
             {
                 thing.Except = (int)except;
+                i++;
+                continue;
+            }
+            // M2.5, 5 long
+            if (!head && word.Text is "long" && thing.Number is { Exact: { } long0 } && (thing.Thread is not null || thing.Size is not null) && thing.Length is null && words[i - 1].Figure?.Number is not null && (i < 2 || words[i - 2].Figure is not null || words[i - 2].Is(Role.Drive)))
+            {
+                (thing.Length, thing.Number) = (long0, null);
+                continue;
+            }
+            // Captive x 6
+            if (any && word.Text is "x" or "×" && !thing.IsCounted && thing.Thread is null && i + 1 < words.Count && words[i + 1].Figure?.Number is { } multiple && multiple == Math.Floor(multiple))
+            {
+                thing.Number = (int)multiple;
                 i++;
                 continue;
             }
@@ -949,6 +1044,18 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 i += 2;
                 continue;
             }
+            // The fan's plug
+            if (head && thing.IsPart && word.Text == "'s" && i + 1 < words.Count && Enumerable.Range(i + 1, words.Count - i - 1).FirstOrDefault(at => !words[at].Is(Role.Describe) && words[at].Number is null, words.Count) is var owned && owned < words.Count && words[owned].Is(Role.Noun) && !words[owned].Is(Role.Deed))
+            {
+                if (words[i + 1].Number is not null && Numerals.At(words, i + 1) is { } ofIts)
+                {
+                    (thing.Number, thing.Uncounted) = (ofIts.Count, ofIts.Count is null);
+                    i += ofIts.Length;
+                }
+                continue;
+            }
+            if (word.Is(Role.Fraction))
+                break;
             // Pull tab left
             if (head && word.Is(Role.Describe) && (!Nounish(word) || word.Text is "left" or "right") && Positions.Contains(word.As(Role.Describe)!) && !Describes(i) && !(word.Is(Role.Particle) || word.Text is "back"))
             {

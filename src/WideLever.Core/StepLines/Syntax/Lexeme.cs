@@ -153,7 +153,7 @@ internal static class Lexemes
         if (text.Length > 3 && text.EndsWith("'s", StringComparison.Ordinal) && Lexicon.Of(text).Length == 0 && Lexicon.IsKnown(text[..^2]))
         {
             yield return new(text[..^2], [], null, start, start + text.Length - 2);
-            (text, start) = ("is", start + text.Length - 2);
+            (text, start) = ("'s", start + text.Length - 2);
         }
         if (text.Length > 0)
         {
