@@ -61,7 +61,7 @@ public static class LineOffers
         if (reading.Faults.Count == 0)
             offers.AddRange(reading.Parts.Select((part, i) => Another(part, reading, record, context, i)).OfType<LineOffer>());
         if (PowerLeftOn(step, record, context))
-            offers.Add(new(LineQuestion.Power, "No step has disconnected the power: was it off?", [new("It was off before this", line, "off, unplug ?"), new("This disconnects it", $"{said}, off")]));
+            offers.Add(new(LineQuestion.Power, "No step has disconnected the power: was it off?", [new("It was off before this", line, "off, unplug ?"), new("This disconnects it", $"off, {said.TrimStart()}")]));
         if (reading.Chips.Any(chip => chip.Implied && chip.Kind == ChipKind.After))
             offers.Add(new(LineQuestion.OrderTaken, "Taken as needed first, for they lead to nothing else", [new("None of them", $"{said} needs nothing")]));
         else if (WorkOrder.AsksOrder(step, kind => Kind(kind, reading, record)) && step.After.Count == 0 && !step.NeedsNoOther && context.Steps.Take(context.Position).Any(other => other.Layer == step.Layer))

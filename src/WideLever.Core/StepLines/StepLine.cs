@@ -1,4 +1,3 @@
-using System.Globalization;
 using WideLever.Core.Records;
 
 namespace WideLever.Core.StepLines;

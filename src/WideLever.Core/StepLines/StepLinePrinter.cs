@@ -9,6 +9,8 @@ internal static class StepLinePrinter
 {
     public static string Print(Step step, StepLineContext context, IReadOnlyList<PartOfLine> parts)
     {
+        if (step.Actions.Count == 0 && parts.Count > 0 && parts.All(part => part.SeenIn is not null))
+            return $"see = {string.Join(", ", parts.Select(part => Part(part.Id, context, part) + (part.Empty ? " empty" : "")))}";
         var line = new StringBuilder();
         if (step.Title != StepNames.Title(step))
             line.Append(LineTokens.Quote(step.Title)).Append(' ');

@@ -50,5 +50,5 @@ public static class HouseWords
             ? LineTokens.Of(means).Select((one, i) => one with { Start = token.Start, End = token.End, Text = token.Text.EndsWith(':') && i == LineTokens.Of(means).Count - 1 ? $"{one.Text}:" : one.Text }) : [token])];
 
     private static bool IsKnown(string word) =>
-        word.ToLowerInvariant() is var plain && (Lexicon.IsKnown(plain) || Lexicon.Clauses.Contains(plain) || Lexicon.TryKind(plain, out _) || Lexicon.TryTool(plain, out _));
+        word.ToLowerInvariant() is var plain && (Lexicon.Of(plain).Length > 0 || Lexicon.Grammar(plain) is not null || plain == "under" || Lexicon.Clauses.Contains(plain) || Lexicon.TryKind(plain, out _) || Lexicon.TryTool(plain, out _));
 }

@@ -16,11 +16,36 @@ internal static class Lexicon
 
     private static readonly Dictionary<string, Role> Sections = new()
     {
-        ["nouns"] = Role.Noun, ["parts"] = Role.Part, ["deeds"] = Role.Deed, ["state"] = Role.State, ["describe"] = Role.Describe, ["drives"] = Role.Drive, ["particles"] = Role.Particle,
-        ["prepositions"] = Role.Preposition, ["attaching"] = Role.Attaching, ["hiding"] = Role.Hiding, ["heldBy"] = Role.HeldBy, ["asides"] = Role.Aside, ["counts"] = Role.Count,
-        ["about"] = Role.About, ["modals"] = Role.Modal, ["negations"] = Role.Negation, ["fractions"] = Role.Fraction, ["distributions"] = Role.Distribution, ["putBack"] = Role.PutBack,
-        ["ready"] = Role.Ready, ["damage"] = Role.Damage, ["remarks"] = Role.Remark, ["questions"] = Role.Question, ["pronouns"] = Role.Pronoun, ["ofThem"] = Role.OfThem,
-        ["breaks"] = Role.Break, ["joins"] = Role.Join, ["units"] = Role.Unit, ["compare"] = Role.Compare, ["corrections"] = Role.Correction,
+        ["nouns"] = Role.Noun,
+        ["parts"] = Role.Part,
+        ["deeds"] = Role.Deed,
+        ["state"] = Role.State,
+        ["describe"] = Role.Describe,
+        ["drives"] = Role.Drive,
+        ["particles"] = Role.Particle,
+        ["prepositions"] = Role.Preposition,
+        ["attaching"] = Role.Attaching,
+        ["hiding"] = Role.Hiding,
+        ["heldBy"] = Role.HeldBy,
+        ["asides"] = Role.Aside,
+        ["counts"] = Role.Count,
+        ["about"] = Role.About,
+        ["modals"] = Role.Modal,
+        ["negations"] = Role.Negation,
+        ["fractions"] = Role.Fraction,
+        ["distributions"] = Role.Distribution,
+        ["putBack"] = Role.PutBack,
+        ["ready"] = Role.Ready,
+        ["damage"] = Role.Damage,
+        ["remarks"] = Role.Remark,
+        ["questions"] = Role.Question,
+        ["pronouns"] = Role.Pronoun,
+        ["ofThem"] = Role.OfThem,
+        ["breaks"] = Role.Break,
+        ["joins"] = Role.Join,
+        ["units"] = Role.Unit,
+        ["compare"] = Role.Compare,
+        ["corrections"] = Role.Correction,
     };
 
     private static readonly FrozenSet<string> Plurals = new[]
@@ -60,7 +85,10 @@ internal static class Lexicon
     public static string? SlipOf(string word) => Single.Contains(word) ? null : Slips.Of(word);
 
     /// <summary>The one known word of which this one can only be a slip; null: none, or it could be of several.</summary>
-    public static string? OnlySlipOf(string word) => Single.Contains(word) ? null : Spelling.Swapped(word, other => Of(other).Length > 0) ?? (Slips.Only(word) is { } only && Of(only).Length > 0 ? only : null);
+    public static string? OnlySlipOf(string word) => Single.Contains(word) ? null : Slips.Only(word);
+
+    /// <summary>Whether a slip could have made a word of one that names something: no place swallows it.</summary>
+    public static bool CouldName(string word) => !Single.Contains(word) && Slips.CouldBe(word, other => Data.Words.TryGetValue(other, out var senses) && Array.Exists(senses, sense => sense.Role is Role.Noun or Role.Part or Role.Negation or Role.Fraction));
 
     private static readonly FrozenSet<string> Single = Data.Words.Keys.Concat(Data.Grammar.Keys).SelectMany(words => words.Split(' ')).ToFrozenSet();
 
@@ -192,7 +220,10 @@ internal static class Lexicon
             Tells<ThermalWhat>("thermal", Verb.Thermal);
             var term = new Term
             {
-                Drive = Fact<Drive>("drive"), Cover = Fact<Cover>("cover"), Captive = entry.TryGetProperty("captive", out var captive) ? captive.GetBoolean() : null, Tells = tells,
+                Drive = Fact<Drive>("drive"),
+                Cover = Fact<Cover>("cover"),
+                Captive = entry.TryGetProperty("captive", out var captive) ? captive.GetBoolean() : null,
+                Tells = tells,
                 // What may be said with several deeds stands for none alone.
                 Implied = tells.Count > 0 && !entry.TryGetProperty("bare", out _) ? tells[0].Item1 : null,
             };

@@ -39,7 +39,16 @@ internal sealed class Spelling(IEnumerable<string> known)
         return meant.Count == 1 ? meant[0] : null;
     }
 
-    /// <summary>The one known word that a single slip made of this one; null: none, or more than one.</summary>
+    /// <summary>Whether a single slip could have made this word of one of those.</summary>
+    public bool CouldBe(string word, Func<string, bool> of)
+    {
+        if (word.Length is < Shortest - 1 or > Longest)
+            return false;
+        var letters = LettersOf(word);
+        return Array.Exists(known, one => Math.Abs(one.Word.Length - word.Length) <= 1 && BitOperations.PopCount(one.Letters ^ letters) <= 2 && of(one.Word) && Distance.Distance(word, one.Word) <= 1);
+    }
+
+    /// <summary>The one known word that a letter too many, too few or in the wrong place made of this one; null: none, or it could be another one as well.</summary>
     public string? Only(string word)
     {
         if (word.Length is < Shortest or > Longest)
@@ -48,14 +57,14 @@ internal sealed class Spelling(IEnumerable<string> known)
         var letters = LettersOf(word);
         foreach (var (candidate, of) in known)
         {
-            // Another letter may make another word: only one too many or too few is plain.
-            if (Math.Abs(candidate.Length - word.Length) != 1 || BitOperations.PopCount(of ^ letters) > 2 || Distance.Distance(word, candidate) > 1)
+            if (Math.Abs(candidate.Length - word.Length) > 1 || BitOperations.PopCount(of ^ letters) > 2 || Distance.Distance(word, candidate) > 1)
                 continue;
             if (meant is not null)
                 return null;
             meant = candidate;
         }
-        return meant;
+        // Another letter may make another word.
+        return meant is not null && (meant.Length != word.Length || Swapped(word, other => other == meant) is not null) ? meant : null;
     }
 
     private static uint LettersOf(string word) => word.Aggregate(0u, (letters, c) => letters | 1u << (c - 'a' & 31));

@@ -323,7 +323,7 @@ internal sealed class GrammarPhrase
         }
 
         // None captive: said of screws before.
-        private bool IsScrews => !(size is null && thread is null && terms.Exists(said => said.Term.Cover == Cover.None) && terms.TrueForAll(said => said.Term.Drive is null && (said.Term.Cover == Cover.None || said.Term.Captive is not null))) && TellsScrews;
+        private bool IsScrews => !(size is null && thread is null && !under && count is null && terms.Exists(said => said.Term.Captive is not null) && terms.Exists(said => said.Term.Cover == Cover.None) && terms.TrueForAll(said => said.Term.Drive is null && (said.Term.Cover == Cover.None || said.Term.Captive is not null))) && TellsScrews;
 
         private bool TellsScrews =>
             size is not null || thread is not null || times is not null || under || terms.Exists(said => said.Term.Drive is not null || said.Term.Captive is not null);

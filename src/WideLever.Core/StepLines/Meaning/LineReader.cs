@@ -141,7 +141,8 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
             return Tried(line.Trim().Replace('"', '\''));
         }
         off |= meaning.PowerOff;
-        foreach (var (action, start, end) in written.Concat(meaning.Actions))
+        // What is lifted comes last, whoever says it first.
+        foreach (var (action, start, end) in written.Concat(meaning.Actions).OrderBy(one => one.Action is Lift || meaning.IsOut(one.Action)).ThenBy(one => one.Start))
         {
             actions.Add(action);
             chips.Add(new(ChipKind.Action, start, end, "", actions.Count - 1));
@@ -284,7 +285,9 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
         };
         var named = title ?? StepNames.Title(step);
         step = step with { Title = named, Id = context.StepId ?? StepNames.Id(named, context.Steps.Select(other => other.Id)) };
-        return new(step, parts, [.. chips.OrderBy(chip => chip.Start)], [.. faults.OrderBy(fault => fault.Start)]);
+        // A slip that was mended may have another length than what was typed.
+        int Within(int at) => Math.Clamp(at, 0, line.Length);
+        return new(step, parts, [.. chips.Select(chip => chip with { Start = Within(chip.Start), End = Within(chip.End) }).OrderBy(chip => chip.Start)], [.. faults.Select(fault => fault with { Start = Within(fault.Start), End = Within(fault.End) }).OrderBy(fault => fault.Start)]);
     }
 
     private void Piece()
@@ -336,8 +339,8 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
         bool Quoted() => behind?.Kind == TokenKind.Text;
         return token.Text.ToLowerInvariant() switch
         {
-            "off" => next == 1 && behind?.Kind is TokenKind.Comma or TokenKind.Semicolon,
-            "after" => behind is { Kind: TokenKind.Text } || (behind is { Kind: TokenKind.Word } name && (Steps(name.Text, quoted: false) is not null || context.Steps.Any(step => string.Equals(step.Title, Rest(), StringComparison.OrdinalIgnoreCase)))),
+            "off" => tokens.Count == 1 || next == 1 && behind?.Kind is TokenKind.Comma or TokenKind.Semicolon,
+            "after" => behind is { Kind: TokenKind.Text } || behind?.Text.Equals("all", StringComparison.OrdinalIgnoreCase) == true || (context.Steps.Count > 0 && NearestWord.To(Rest(), context.Steps.Select(step => step.Title)) is not null) || (behind is { Kind: TokenKind.Word } name && (Steps(name.Text, quoted: false) is not null || context.Steps.Any(step => string.Equals(step.Title, Rest(), StringComparison.OrdinalIgnoreCase)))),
             "took" => behind is { Kind: TokenKind.Word } time && Figures.TryNumber(time.Text.TrimEnd('s', 'S'), out _) && (next + 1 >= tokens.Count || tokens[next + 1].Kind != TokenKind.Word || tokens[next + 1].Text is "s" || Lexicon.Clauses.Contains(tokens[next + 1].Text)),
             "needs" => behind?.Text.Equals("nothing", StringComparison.OrdinalIgnoreCase) == true,
             "together" => behind is not { Kind: TokenKind.Word } || Lexicon.Clauses.Contains(behind.Value.Text),

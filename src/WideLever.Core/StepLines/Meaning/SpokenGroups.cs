@@ -70,7 +70,11 @@ internal sealed partial class SpokenMeaning
 
     private static Unscrew With(Unscrew screws, Thing thing) => screws with
     {
-        Drive = thing.Drive ?? screws.Drive, Size = thing.Size ?? screws.Size, Thread = thing.Thread ?? screws.Thread, Length = thing.Length ?? screws.Length, Captive = thing.IsLoose ? false : thing.Captive || screws.Captive == true,
+        Drive = thing.Drive ?? screws.Drive,
+        Size = thing.Size ?? screws.Size,
+        Thread = thing.Thread ?? screws.Thread,
+        Length = thing.Length ?? screws.Length,
+        Captive = thing.IsLoose ? false : thing.Captive || screws.Captive == true,
     };
 
     private static bool Against(Unscrew screws, Thing thing) => (thing.Size is not null && screws.Size is not null && thing.Size != screws.Size) || (thing.Thread is not null && screws.Thread is not null && thing.Thread != screws.Thread)

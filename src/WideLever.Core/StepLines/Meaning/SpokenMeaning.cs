@@ -64,6 +64,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     /// <summary>The actions, each with the words that it stands for, what comes out last.</summary>
     public IEnumerable<(TeardownAction Action, int Start, int End)> Actions => acts.Concat(lifts).Select(act => (act.Action, act.Start, act.End));
 
+    /// <summary>Whether an action is how a part comes out.</summary>
+    public bool IsOut(TeardownAction action) => lifts.Exists(act => ReferenceEquals(act.Action, action));
+
     /// <summary>The parts that come free.</summary>
     public IEnumerable<(PartOfLine Part, int Start, int End)> Freed => freed.Select(one => (one.Part, one.Clause.Start, one.Clause.End));
 
@@ -169,7 +172,10 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 if (!clause.HasDeed && clause.Particle is null && !thing.IsCounted && !thing.Many)
                     Mention(clause, thing);
                 else
+                {
+                    thing.Drive = thing.Drive is Drive.Hex ? null : thing.Drive;
                     Screws(clause, thing, Drive.Nut);
+                }
                 break;
             case "clip" or "tab":
                 Clips(clause, thing);
@@ -244,7 +250,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 OfPart(clause, Stick(thing));
                 break;
             case "everything":
-                if (!clause.HasDeed && clause.Particle is null)
+                if ((!clause.HasDeed && clause.Particle is null) || thing.IsCounted)
                     Fault(clause, "what was done with everything?");
                 else if (Goes(clause, thing, "unplug", "take", "pull", "undo"))
                     Add(Sort.Connection, new Unplug { Count = null }, clause);
@@ -406,6 +412,11 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             Split(before, clause, thing, n, all);
             return;
         }
+        if (thing.IsOfThem && !acts.Exists(act => act.Sort == Sort.Screws))
+        {
+            Fault(clause, "a share of what nobody counted is no count: say how many were undone");
+            return;
+        }
         if (Screws(clause, thing, drive, out var cover) is not { } action)
             return;
         // On top two and on the bottom two, so four screws
@@ -555,7 +566,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
 
     private static Cover? CoverOf(Thing of) => of.Role != Role.Noun ? null : of.Is switch
     {
-        "foot" => Cover.Foot, "label" => Cover.Label, "seal" => Cover.Seal, "tape" => Cover.Tape, "cap" => Cover.Plug, "shield" => Cover.Shield,
+        "foot" => Cover.Foot,
+        "label" => Cover.Label,
+        "seal" => Cover.Seal,
+        "tape" => Cover.Tape,
+        "cap" => Cover.Plug,
+        "shield" => Cover.Shield,
         "plug" when of.Text is "plug" or "plugs" => Cover.Plug,
         "strip" => Cover.Foot,
         _ => null,
@@ -572,7 +588,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         }
         var apart = With(screws, thing) with
         {
-            Count = some, Cover = hidden == Cover.None ? screws.Cover : hidden, Covers = covers ?? screws.Covers,
+            Count = some,
+            Cover = hidden == Cover.None ? screws.Cover : hidden,
+            Covers = covers ?? screws.Covers,
         };
         (before.Action, before.IsRest) = (screws with { Count = all - some }, true);
         acts.Add(new(Sort.Screws, apart with { Notes = Note(clause, read) }, clause) { Part = before.Part });
@@ -962,7 +980,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
 
     private static bool Aside(Clause clause) => clause.Particle is "aside" or "out of the way" or "to one side" or "to the side";
 
-    private bool Battery(Thing thing) => thing.PartOf == "battery";
+    private static bool Battery(Thing thing) => thing.PartOf == "battery";
 
     private bool BatteryNear(Clause clause, Thing thing) => Battery(thing) || seen.Exists(one => one.Clause.Object is { } held && Kind(held) == PartKind.Battery) || (topic is var (about, _) && Kind(about) is PartKind.Battery) || clause.Places.Exists(place => place.Of?.PartOf == "battery");
 

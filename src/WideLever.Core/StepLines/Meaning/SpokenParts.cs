@@ -15,6 +15,16 @@ internal sealed partial class SpokenMeaning
 
     private void OfPart(Clause clause, Thing thing)
     {
+        // A cell: the clock's, where the line speaks of that.
+        if (thing.Is == "cell")
+        {
+            if (!spokenOf.Contains(PartKind.ClockCell))
+            {
+                Fault(clause, "the clock cell, or the main battery?", [new("The clock cell", "clock cell"), new("The main battery", "battery")]);
+                return;
+            }
+            thing.Is = "clockCell";
+        }
         var kind = Kind(thing);
         // The lid of a shield that was spoken of.
         if (thing is { Text: "lid", IsThe: true } && acts.Exists(act => act.Action is Peel { What: PeelWhat.Shield }))
@@ -22,6 +32,11 @@ internal sealed partial class SpokenMeaning
         if (thing.Text is "board" && thing.Before.Count > 0)
         {
             Fault(clause, $"which board is the {line[thing.Start..thing.End]}?", [new("A board of ports", "ports board out"), new("The main board", "main board out"), new("The power button", "power button out")]);
+            return;
+        }
+        if (thing.Number is { Most: > 1 } plenty && !(clause.Does("unplug") || kind is PartKind.Memory or PartKind.Storage or PartKind.Fan or PartKind.Other or PartKind.PortModules || (kind is PartKind.Hinge or PartKind.Speakers or PartKind.Wireless or PartKind.Camera && plenty.Most == 2)))
+        {
+            Fault(clause, $"{plenty} of them? Say each {thing.Text} by its place");
             return;
         }
         if (thing.IsEach && !clause.HasDeed)
@@ -48,7 +63,8 @@ internal sealed partial class SpokenMeaning
             if (kind == PartKind.Battery)
                 PowerOff = true;
             // Unplugged at its flap ribbon
-            Connector? how = clause.Places.Find(place => place.Of is { Role: Role.Noun } of && of.Is is "plug" or "cable" or "ribbon" or "flap" or "press" or "bar" or "slideLock" or "push") is { Of: { } plug } ? KindOf(clause, plug, true).Kind : null;
+            // A pack is on a lead, whoever says no more.
+            Connector? how = thing.Text == "pack" && line[clause.Start..thing.Start].Contains("unplug", StringComparison.OrdinalIgnoreCase) ? Connector.WirePlug : clause.Places.Find(place => place.Of is { Role: Role.Noun } of && of.Is is "plug" or "cable" or "ribbon" or "flap" or "press" or "bar" or "slideLock" or "push") is { Of: { } plug } ? KindOf(clause, plug, true).Kind : null;
             Add(Sort.Connection, new Unplug { Connector = how, Count = thing.Number ?? Count.One, Notes = Text(thing) }, clause, thing.Is);
             if (clause.Does("take", "pull", "lift", "slide"))
                 Out(clause, thing);
@@ -161,6 +177,11 @@ internal sealed partial class SpokenMeaning
         var kind = Kind(thing);
         if (thing.IsEach && Places(thing) is { } each)
             thing.Number = each;
+        if (thing.Number is { Most: > 1 } many && !(kind is PartKind.Memory or PartKind.Storage or PartKind.Fan || (kind is PartKind.Hinge or PartKind.Speakers && many.Most == 2)))
+        {
+            Fault(clause, $"{many} of them? Say each {thing.Text} by its place");
+            return;
+        }
         var several = kind is PartKind.Memory or PartKind.Storage or PartKind.Fan && thing.Number is { Exact: { } n } && n is > 1 and < 9 ? n : 1;
         if (several == 1 && kind is PartKind.Memory or PartKind.Storage or PartKind.Fan && thing.Many && thing.Number is null && thing.Text != "memory")
         {
@@ -406,6 +427,8 @@ internal sealed partial class SpokenMeaning
             (heat, heated) = (Tool.Heat, clause);
             return;
         }
+        if (clause.Does("run") && acts.Exists(act => act.Sort == Sort.Clips))
+            return;
         if (clause.Does("use") || (!clause.HasDeed && clause.Particle is null))
             return;
         if (clause.Does("unscrew", "undo", "unplug", "cut", "clean") && clause.Particle is null && acts.Count > 0 && last is not null && acts[^1].Said.Contains(last))

@@ -115,11 +115,13 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         }
         if (word.Is(Role.Modal) || (word.Is(Role.Question) && IsFirst(i)))
             return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, word.Is(Role.Modal) ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
+        if (i == 0 && segment == 0 && word.Text is "is" or "are" or "was" or "were" or "am" && StartsThing(1))
+            return Away(i, Role.Question, "this asks something, and a line says what was done");
         if (word.Is(Role.PutBack) && !(Nounish(word) && !Verb(i)) && !(word.Is(Role.Remark) || word.Is(Role.Break)))
             return Away(i, Role.PutBack, "this puts something back, which is no step: Putting back has it, and tells the order");
         if (word.Is(Role.Negation) || word.Text == "without")
             return Negation(i);
-        if (word.Is(Role.Correction) || (word.Text == "no" && words.Count == 1))
+        if (word.Is(Role.Correction))
         {
             if (Clauses.Count == 0)
                 return Away(i, Role.Correction, "what does this correct? Change the line so that it says what is so");
@@ -129,6 +131,9 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         if (word.Is(Role.Ready))
         {
             var end = Enumerable.Range(i, words.Count - i).FirstOrDefault(at => words[at].Is(Role.Join), words.Count);
+            // Power off the connector: what is off?
+            if (words.GetRange(i + 1, end - i - 1).Find(other => (other.Is(Role.Part) && !other.Is(Role.Part, "displayAssembly:lid")) || (other.Is(Role.Noun) && !(other.As(Role.Noun) is "machine" or "charger" or "power" or "place" or "tool" or "hand" or "piece")) || other.IsUnknown) is { } strange)
+                Fault(strange.Start, strange.End, $"\"{strange.Text}\" is more than getting ready: put what was undone between commas");
             Remarks.Add(new(Role.Ready, word.Start, words[end - 1].End, segment));
             return end;
         }
@@ -220,6 +225,12 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         if (word.Is(Role.OfThem) && now?.Object is { } some)
         {
             some.IsOfThem = true;
+            return i + 1;
+        }
+        // Peel it back; but two screws back are put back.
+        if (word.Text == "back" && !(now?.Does("peel", "pull", "slide", "swing", "flip", "move") == true))
+        {
+            Fault(word.Start, word.End, "at the back, or put back? Putting back is no step");
             return i + 1;
         }
         // The black lead, then the white
@@ -407,7 +418,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             var end = words.Count;
             for (var at = i + 1; at < words.Count; at++)
             {
-                if (words[at].Is(Role.Join) || words[at].Number is not null || words[at].Is(Role.Negation))
+                if (words[at].Is(Role.Join) || words[at].Number is not null || words[at].Is(Role.Negation) || words[at].Is(Role.Unit) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal) || words[at].Text == "back")
                 {
                     end = at;
                     break;
@@ -659,9 +670,15 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     private int Negation(int i)
     {
         var word = words[i];
+        // Ten clips, no, eleven
+        if (word.Text == "no" && words.Count == 1 && Clauses.Count > 0)
+        {
+            corrects = true;
+            return i + 1;
+        }
         // A ribbon without a lock; no lock
         var to = i + 1;
-        if (word.Text is "no" or "without" && StartsThing(to) && ThingAt(ref to) is { } lacking)
+        if ((word.Text is "without" || (word.Text is "no" && (IsFirst(i) || (i > 0 && IsWith(words[i - 1]))))) && StartsThing(to) && ThingAt(ref to) is { } lacking)
         {
             if (lacking.IsNoun("lock", "flap", "latch", "lever", "bar", "slideLock", "clip") && lacking.Number is null && !lacking.HasFacts)
             {
@@ -673,7 +690,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             }
         }
         // Not captive
-        if (i + 1 < words.Count && words[i + 1].Is(Role.Describe, "captive"))
+        if (word.Text is "not" or "none" or "never" && i + 1 < words.Count && words[i + 1].Is(Role.Describe, "captive"))
             return i + 2;
         // Without touching the heatsink: how.
         if (word.Text == "without" && now is not null && i + 1 < words.Count && words[i + 1].Text.EndsWith("ing", StringComparison.Ordinal))
@@ -682,7 +699,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             return words.Count;
         }
         // Beside the sticker and not below it; zero, not ph: the contrary of what was said.
-        if (word.Text == "not" && i + 1 < words.Count && now?.Object is not null && words.Skip(i + 1).All(other => other.Is(Role.Preposition) || other.Is(Role.Pronoun) || other.Is(Role.Drive) || (other.Is(Role.Aside) && !other.Is(Role.Deed))) && words.Skip(i + 1).Any(other => other.Is(Role.Pronoun) || other.Is(Role.Drive) || other.Is(Role.Aside)))
+        if (word.Text == "not" && i + 1 < words.Count && now?.Object is not null && words.Skip(i + 1).All(other => other.Is(Role.Preposition) || other.Is(Role.Pronoun) || other.Is(Role.Drive) || (other.Is(Role.Aside) && !other.Is(Role.Deed))) && words.Skip(i + 1).Any(other => other.Is(Role.Pronoun) || other.Is(Role.Drive)))
         {
             now.Places.Add(new("not", null, word.Start, words[^1].End));
             now.Reach(word.Start, words[^1].End);
@@ -906,7 +923,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (Numerals.At(words, i) is { } numeral && !(word.Is(Role.Describe, "another")))
             {
                 // Slot 1, fan 2: a name.
-                if (head && numeral.Length == 1 && !StartsThing(i + 1) && ((word.Figure is not null && (thing.IsPart || thing.IsNoun("place"))) || (i + 1 == words.Count && !thing.Many && thing.IsNoun("ribbon", "cable") && word.Number is not null)))
+                if (head && numeral.Length == 1 && !StartsThing(i + 1) && ((word.Figure is not null && ((thing.IsPart && thing.Is.Split(':')[0] is "fan" or "storage" or "memory" or "speakers") || thing.Text is "slot" or "socket" or "bay" or "place" or "hole" or "row" or "port" or "position")) || (i + 1 == words.Count && !thing.Many && thing.IsNoun("ribbon", "cable") && word.Number is not null)))
                 {
                     thing.Which.Add(word.Text);
                     continue;
@@ -1115,7 +1132,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         // A place may have any name, but not one that a slip made of a known word.
         foreach (var stranger in strangers)
         {
-            if (!inPlace || (nearest(stranger.Text) is { } near && Lexicon.Of(near).ToArray().Any(sense => sense.Role is Role.Noun or Role.Part or Role.Negation or Role.Fraction)))
+            if (!inPlace || Lexicon.CouldName(stranger.Text))
                 Stranger(stranger, thing);
         }
         at = i;

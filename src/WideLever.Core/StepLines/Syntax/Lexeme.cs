@@ -35,6 +35,12 @@ internal static class Lexemes
     public static List<Lexeme> Of(IReadOnlyList<Token> tokens)
     {
         var words = tokens.SelectMany(Cut).ToList();
+        // What can only be a slip of one word is that word, before it is looked for in groups.
+        for (var i = 0; i < words.Count; i++)
+        {
+            if (words[i] is { IsStop: false, Figure: null } word && word.Text.Length > 3 && !word.Text.Contains('-', StringComparison.Ordinal) && !word.Text.EndsWith("ly", StringComparison.Ordinal) && Lexicon.OnlySlipOf(word.Text) is { } meant)
+                words[i] = word with { Text = meant };
+        }
         // 10 - 12
         for (var i = 1; i + 1 < words.Count; i++)
         {
@@ -91,8 +97,6 @@ internal static class Lexemes
         }
         if (Lexicon.Of(word.Text.Replace('-', ' ')) is { Length: > 0 } apart)
             return [word with { Senses = apart.ToArray() }];
-        if (Lexicon.OnlySlipOf(word.Text) is { } meant)
-            return [word with { Text = meant, Senses = Lexicon.Of(meant).ToArray() }];
         var pieces = word.Text.Split('-');
         if (pieces.Length > 1 && Array.TrueForAll(pieces, piece => FigureOf(piece) is not null || (piece.Length > 1 && Lexicon.Of(piece).Length > 0)))
             return pieces.Select(piece => new Lexeme(piece, Lexicon.Of(piece).ToArray(), Lexicon.Of(piece).Length > 0 ? null : FigureOf(piece), word.Start, word.End));
@@ -166,7 +170,7 @@ internal static class Lexemes
             yield return Stop(ends);
     }
 
-    private static IEnumerable<Lexeme> Pieces(string text, int start)
+    private static List<Lexeme> Pieces(string text, int start)
     {
         if (Lexicon.Of(text).Length == 0 && text.Length <= 40)
         {
