@@ -11,6 +11,7 @@ export default defineConfig({
     manifest: true,
   },
   // Each test makes what it needs: a process of its own for every file took five times as long as the tests.
-  test: { isolate: false },
+  // No limit on time decides a test that is not about time: a busy machine is slow.
+  test: { isolate: false, testTimeout: 300_000, hookTimeout: 300_000 },
   server: { proxy: { '/api': 'http://127.0.0.1:7613' } },
 });

@@ -19,6 +19,9 @@ namespace WideLever.Browser.Tests;
 public class Bench(Browsers browsers) : IAsyncLifetime
 {
     /// <summary>What all have in common: the stand-in catalogue, and the front end beside the program, where it is looked for.</summary>
+    /// <summary>How long is waited for what must come: no limit on time decides a test that is not about time.</summary>
+    internal static readonly TimeSpan Patience = TimeSpan.FromMinutes(3);
+
     private static readonly Lazy<Task> Common = new(async () =>
     {
         var link = Path.Combine(AppContext.BaseDirectory, "wwwroot");
@@ -123,7 +126,7 @@ public class Bench(Browsers browsers) : IAsyncLifetime
         while (true)
         {
             var record = JsonNode.Parse(await http.GetStringAsync($"/api/units/{unitId}/record", TestContext.Current.CancellationToken))!;
-            if (once is null || once(record) || Stopwatch.GetElapsedTime(since) > TimeSpan.FromSeconds(15))
+            if (once is null || once(record) || Stopwatch.GetElapsedTime(since) > Bench.Patience)
                 return record;
             await Task.Delay(50, TestContext.Current.CancellationToken);
         }
@@ -542,7 +545,7 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
 
     public T Until<T>(Func<T?> find, string what) where T : class
     {
-        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(15)) { PollingInterval = TimeSpan.FromMilliseconds(50) };
+        var wait = new WebDriverWait(Driver, Bench.Patience) { PollingInterval = TimeSpan.FromMilliseconds(50) };
         // The page drew itself anew, or another one came, while it was looked at.
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(JavaScriptException));
         try

@@ -36,7 +36,9 @@ public sealed class Browsers : IDisposable
         options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
         var service = ChromeDriverService.CreateDefaultService("/usr/bin");
         service.SuppressInitialDiagnosticInformation = true;
-        return new ChromeDriver(service, options);
+        var driver = new ChromeDriver(service, options, Bench.Patience);
+        driver.Manage().Timeouts().AsynchronousJavaScript = Bench.Patience;
+        return driver;
     }
 
     /// <summary>

@@ -140,7 +140,7 @@ public sealed class RoutesTests
             Frees = [.. parts.Where((_, part) => chained || part != step).Select(part => part.Id)],
         }).ToList();
         var record = Build.Record(layers, [.. openers, .. freeing], parts).Checked();
-        using var patience = new CancellationTokenSource(TimeSpan.FromMinutes(2));
+        using var patience = new CancellationTokenSource(TimeSpan.FromMinutes(10));
         var ways = new WaysIn(record, House);
         var (routes, seconds) = (ways.Routes(patience.Token), ways.SecondBest(patience.Token));
         var cheapest = Enumerable.Range(0, 16).Select(layer => 2 * layer).ToList();

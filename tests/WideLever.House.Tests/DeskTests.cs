@@ -88,10 +88,10 @@ public sealed class DeskTests : OpenHouse
         var working = Task.Run(() => Edits.Unit(By("v", 1), slow, "slowly", (unit, _) =>
         {
             started.Set();
-            go.Wait(TimeSpan.FromSeconds(30)).ShouldBeTrue();
+            go.Wait(TimeSpan.FromMinutes(5)).ShouldBeTrue();
             return unit with { Absent = [] };
         }));
-        started.Wait(TimeSpan.FromSeconds(30)).ShouldBeTrue();
+        started.Wait(TimeSpan.FromMinutes(5)).ShouldBeTrue();
         Price("w", quick, 500).Value.ShouldNotBeNull();
         working.IsCompleted.ShouldBeFalse();
         go.Set();

@@ -54,7 +54,7 @@ public sealed class Bench : IAsyncLifetime
 
     public HttpClient NewWindow(string id)
     {
-        var client = new HttpClient { BaseAddress = Address };
+        var client = new HttpClient { BaseAddress = Address, Timeout = TimeSpan.FromMinutes(5) };
         client.DefaultRequestHeaders.Add("Origin", Address.GetLeftPart(UriPartial.Authority));
         client.DefaultRequestHeaders.Add("X-Window", id);
         return client;

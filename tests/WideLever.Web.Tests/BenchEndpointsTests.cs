@@ -246,7 +246,7 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         var piece = await FreshAsync();
         using var other = bench.NewWindow("window-2");
         await Bench.SendAsync(bench.Window, HttpMethod.Put, $"{piece.Teardown}/draft", """{"line": "4 ph0", "caret": 3, "scroll": 12.5}""");
-        using var listening = new HttpClient { BaseAddress = bench.Address };
+        using var listening = new HttpClient { BaseAddress = bench.Address, Timeout = TimeSpan.FromMinutes(5) };
         await using (await listening.GetStreamAsync("/api/news?window=window-1", Cancellation))
         {
             for (var tries = 0; tries < 100 && !bench.Service<News>().IsOpen("window-1"); tries++)
@@ -522,7 +522,7 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         var teardown = (string)(await own.GetAsync($"/api/units/{id}")).Body!["teardownId"]!;
         using (var made = System.Diagnostics.Process.Start("mkfifo", [Path.Combine(watched, "shot.jpg")]))
             await made.WaitForExitAsync(TestContext.Current.CancellationToken);
-        var (status, problem, _) = await own.PostAsync($"/api/teardowns/{teardown}/photos/newest", revision: 1).WaitAsync(TimeSpan.FromSeconds(30), TestContext.Current.CancellationToken);
+        var (status, problem, _) = await own.PostAsync($"/api/teardowns/{teardown}/photos/newest", revision: 1).WaitAsync(TimeSpan.FromMinutes(5), TestContext.Current.CancellationToken);
         status.ShouldBe(HttpStatusCode.Conflict);
         ((string)problem!["detail"]!).ShouldContain("has no picture");
         // A picture beside it is found.
@@ -549,7 +549,7 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         for (var tries = 0; tries < 250 && bench.Service<News>().AnyListens; tries++)
             await Task.Delay(20, Cancellation);
         (await PressAsync("""{"button": 1}""", bench.Token)).Status.ShouldBe(HttpStatusCode.Conflict, "nobody listens");
-        using var listening = new HttpClient { BaseAddress = bench.Address };
+        using var listening = new HttpClient { BaseAddress = bench.Address, Timeout = TimeSpan.FromMinutes(5) };
         await using var stream = await listening.GetStreamAsync("/api/news?window=pedalled", Cancellation);
         using var reader = new StreamReader(stream);
         for (var tries = 0; tries < 100 && !bench.Service<News>().IsOpen("pedalled"); tries++)
@@ -612,7 +612,7 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
     public async Task Every_window_is_told_of_a_change()
     {
         var piece = await FreshAsync();
-        using var listening = new HttpClient { BaseAddress = bench.Address };
+        using var listening = new HttpClient { BaseAddress = bench.Address, Timeout = TimeSpan.FromMinutes(5) };
         await using var stream = await listening.GetStreamAsync("/api/news?window=told", Cancellation);
         using var reader = new StreamReader(stream);
         for (var tries = 0; tries < 100 && !bench.Service<News>().IsOpen("told"); tries++)
@@ -620,7 +620,7 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         await piece.CommitAsync("2 clips");
         var told = new List<string>();
         while (!told.Contains($"data: {piece.TeardownId}"))
-            told.Add((await reader.ReadLineAsync(Cancellation).AsTask().WaitAsync(TimeSpan.FromSeconds(10), Cancellation))!);
+            told.Add((await reader.ReadLineAsync(Cancellation).AsTask().WaitAsync(TimeSpan.FromMinutes(5), Cancellation))!);
         told.ShouldContain("event: changed");
     }
 }

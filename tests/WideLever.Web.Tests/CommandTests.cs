@@ -170,7 +170,7 @@ public sealed class CommandTests : IDisposable
     public async Task Demo_starts_with_its_data_prints_its_address_last_and_stops_cleanly()
     {
         var (process, address) = await ServeAsync("demo", "--port", "0", "--data", folder);
-        using var client = new HttpClient();
+        using var client = new HttpClient { Timeout = TimeSpan.FromMinutes(5) };
         var shelf = JsonNode.Parse(await client.GetStringAsync(new Uri(address, "/api/shelf")))!["units"]!.AsArray();
         shelf.Count.ShouldBeGreaterThanOrEqualTo(6);
         shelf.Select(unit => (string)unit!["status"]!).Distinct().Order().ShouldBe(["complete", "draft", "provisional"]);

@@ -8,7 +8,7 @@ public sealed class GuardTests(Bench bench) : IClassFixture<Bench>
 {
     private async Task<HttpResponseMessage> SendAsync(Action<HttpRequestMessage> shape, HttpMethod? method = null, string path = "/api/records")
     {
-        using var client = new HttpClient { BaseAddress = bench.Address };
+        using var client = new HttpClient { BaseAddress = bench.Address, Timeout = TimeSpan.FromMinutes(5) };
         using var request = new HttpRequestMessage(method ?? HttpMethod.Post, path);
         if (method != HttpMethod.Get)
             request.Content = new StringContent(Bench.Example("3-modular"), Encoding.UTF8, "application/json");

@@ -282,7 +282,7 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
 
     private static async Task LookAsync(Uri address, Desk desk, int round)
     {
-        using var window = new HttpClient { BaseAddress = address };
+        using var window = new HttpClient { BaseAddress = address, Timeout = TimeSpan.FromMinutes(5) };
         var shelf = JsonNode.Parse(await window.GetStringAsync("/api/shelf"))!;
         shelf["unreadable"]!.AsArray().ShouldBeEmpty($"round {round}");
         var ids = shelf["units"]!.AsArray().Select(unit => (string)unit!["id"]!).ToHashSet();
@@ -386,7 +386,7 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
 
     private static async Task LookAsync(Uri address, Acknowledged unit, int round)
     {
-        using var window = new HttpClient { BaseAddress = address };
+        using var window = new HttpClient { BaseAddress = address, Timeout = TimeSpan.FromMinutes(5) };
         var record = JsonNode.Parse(await window.GetStringAsync($"/api/units/{unit.UnitId}"))!["record"]!;
         var steps = record["steps"]!.AsArray().Select(step => (string)step!["id"]!).ToHashSet();
         var parts = record["parts"]!.AsArray().Select(part => (string)part!["id"]!).ToHashSet();

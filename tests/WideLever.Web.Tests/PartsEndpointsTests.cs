@@ -167,7 +167,7 @@ public sealed class PartsEndpointsTests(Bench bench) : IClassFixture<Bench>
         try
         {
             var address = (await catalogue.StandardOutput.ReadLineAsync())!.Split(' ')[^1];
-            using var stand = new HttpClient { BaseAddress = new Uri(address) };
+            using var stand = new HttpClient { BaseAddress = new Uri(address), Timeout = TimeSpan.FromMinutes(5) };
             (await Bench.SendAsync(bench.Window, HttpMethod.Put, "/api/settings/catalogue", $$"""{"address": "{{address}}"}""")).Status.ShouldBe(HttpStatusCode.OK);
             async Task<JsonNode> AskAsync(string number = "BW-T14", bool again = true) => (await bench.GetAsync($"/api/catalogue/spare?number={number}&again={again}")).Body!;
             var found = await AskAsync();

@@ -18,13 +18,13 @@ internal static class Served
         return Process.Start(start)!;
     }
 
-    public static Task ExitAsync(Process process) => process.WaitForExitAsync().WaitAsync(TimeSpan.FromMinutes(1));
+    public static Task ExitAsync(Process process) => process.WaitForExitAsync().WaitAsync(TimeSpan.FromMinutes(5));
 
     /// <summary>Starts it and waits until it serves.</summary>
     public static async Task<(Process Process, Uri Address)> ServeAsync(params string[] arguments)
     {
         var process = Start(arguments);
-        while (await process.StandardOutput.ReadLineAsync().WaitAsync(TimeSpan.FromMinutes(1)) is { } line)
+        while (await process.StandardOutput.ReadLineAsync().WaitAsync(TimeSpan.FromMinutes(5)) is { } line)
         {
             if (line.StartsWith("Wide Lever is at ", StringComparison.Ordinal))
                 return (process, new Uri(line["Wide Lever is at ".Length..]));
@@ -35,7 +35,7 @@ internal static class Served
     /// <summary>A window of a script, which shows the data folder's token.</summary>
     public static HttpClient Window(Uri address, string token, string id)
     {
-        var client = new HttpClient { BaseAddress = address };
+        var client = new HttpClient { BaseAddress = address, Timeout = TimeSpan.FromMinutes(5) };
         client.DefaultRequestHeaders.Authorization = new AuthenticationHeaderValue("Bearer", token);
         client.DefaultRequestHeaders.Add("X-Window", id);
         return client;

@@ -127,7 +127,7 @@ public sealed class WhoMayComeInTests : IAsyncLifetime
 
     private async Task<HttpResponseMessage> GetAsync(string path, string site, string mode)
     {
-        using var client = new HttpClient { BaseAddress = bench.Address };
+        using var client = new HttpClient { BaseAddress = bench.Address, Timeout = TimeSpan.FromMinutes(5) };
         client.DefaultRequestHeaders.Add("Sec-Fetch-Site", site);
         client.DefaultRequestHeaders.Add("Sec-Fetch-Mode", mode);
         return await client.GetAsync(path, TestContext.Current.CancellationToken);
