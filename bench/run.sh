@@ -26,6 +26,9 @@ bench lines
 echo "== Everyday lines key by key, each beginning of each line of tests/lines (limit: 1 ms at the 99th percentile)"
 bench everyday tests/lines
 
+echo "== Lines of known meaning: how they are read"
+bench read-as tests/lines/*.tsv
+
 echo "== Five parts in one opening of a record of 200 steps"
 bench plans
 

@@ -9,7 +9,7 @@ internal static class Lines
 {
     private const int Count = 20_000;
 
-    private static readonly string[] Tables = ["everyday.tsv", "bench.tsv"];
+    private static readonly string[] Tables = ["everyday.tsv", "bench.tsv", "natural-1.tsv", "natural-6.tsv", "natural-7.tsv"];
 
     public static void Run()
     {

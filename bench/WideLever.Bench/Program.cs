@@ -64,6 +64,12 @@ if (args is ["lines"])
     return;
 }
 
+if (args is ["read-as", .. var files])
+{
+    LineFigures.Run(files);
+    return;
+}
+
 if (args is ["everyday", var said])
 {
     Lines.Everyday(said);

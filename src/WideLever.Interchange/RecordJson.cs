@@ -66,7 +66,7 @@ public static class RecordJson
                 (_, "sample") => (_, value) => value is not Sample.Retail,
                 // Required lists are written even where they are empty.
                 (_, "layers" or "steps" or "parts" or "actions") => static (_, value) => value is not null,
-                (_, "together" or "disconnectsPower" or "powerOn" or "needsNoOther" or "label") => (_, value) => value is true,
+                (_, "together" or "disconnectsPower" or "powerOn" or "needsNoOther" or "orderAssumed" or "label") => (_, value) => value is true,
                 _ => static (_, value) => !IsDefault(value),
             };
         }

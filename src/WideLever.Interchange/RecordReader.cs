@@ -340,6 +340,7 @@ public static class RecordReader
             DisconnectsPower = fields.YesNo("disconnectsPower", false),
             PowerOn = fields.YesNo("powerOn", false),
             NeedsNoOther = fields.YesNo("needsNoOther", false),
+            OrderAssumed = fields.YesNo("orderAssumed", false),
             ObservedSeconds = fields.Number("observedSeconds"),
             Tightening = fields.Texts("tightening"),
             Surprises = fields.List("surprises", Surprise),

@@ -270,12 +270,12 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
     public async Task A_word_that_is_not_known_is_marked_and_the_line_is_not_committed()
     {
         using var window = OpenFresh(await FreshAsync("WORD-1"));
-        window.LineByKeys("8 ph0, 3 clps ");
-        window.WaitForText("unrecognised word \"clps\"; did you mean \"clips\"?", ".line-faults");
-        window.Find(".line-faults mark").Text.ShouldBe("clps");
+        window.LineByKeys("8 ph0, 3 clops ");
+        window.WaitForText("unrecognised word \"clops\"; did you mean \"clips\"?", ".line-faults");
+        window.Find(".line-faults mark").Text.ShouldBe("clops");
         window.Find("[data-line]").SendKeys(Keys.Enter);
-        window.WaitForText("line 10–13", ".problem");
-        window.WaitForValue("8 ph0, 3 clps ");
+        window.WaitForText("line 10–14", ".problem");
+        window.WaitForValue("8 ph0, 3 clops ");
         window.Text(".log-scroll").ShouldContain("Nothing is logged yet");
         window.SeriousFindings().ShouldBeEmpty();
     }
@@ -346,7 +346,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Press("Insert before");
         window.Line("2 feet⏎");
         window.Steps(3);
-        window.Titles()[1].ShouldBe("Peel");
+        window.Titles()[1].ShouldBe("Peel the 2 feet");
         // An empty line repeats the last step.
         window.Find("[data-line]").SendKeys(Keys.ArrowUp);
         window.WaitForValue("unplug wire plug off");

@@ -60,7 +60,74 @@ public class LineQuestionsTests
         var reading = Read(record, "3 ph0, lift = fan");
         reading.Step.After.ShouldBe([record.Steps[1].Id]);
         reading.Chips.ShouldContain(chip => chip.Kind == ChipKind.After && chip.Implied);
-        Read(record, Answered(record, "3 ph0, lift = fan", LineQuestion.OrderTaken, 0)).Step.ShouldSatisfyAllConditions(step => step.After.ShouldBeEmpty(), step => step.NeedsNoOther.ShouldBeTrue());
+        reading.Step.OrderAssumed.ShouldBeTrue("nobody has said that it is so");
+        var asked = Asked(record, "3 ph0, lift = fan", LineQuestion.Order)!;
+        Read(record, asked.Answers[0].Line).Step.ShouldSatisfyAllConditions(step => step.After.ShouldBe(reading.Step.After), step => step.OrderAssumed.ShouldBeFalse());
+        Read(record, asked.Answers[^1].Line).Step.ShouldSatisfyAllConditions(step => step.After.ShouldBeEmpty(), step => step.NeedsNoOther.ShouldBeTrue(), step => step.OrderAssumed.ShouldBeFalse());
+    }
+
+    [Fact]
+    public void An_order_that_was_assumed_stays_open_until_someone_says_so()
+    {
+        var record = With(Logged("10 ph0, lift cover > inside", "unplug the fan"), "3 ph0, lift = fan");
+        record.Steps[^1].OrderAssumed.ShouldBeTrue();
+        var assumed = record.Steps[^1].Id;
+        StillMissing.Of(record, Examples.House, new HashSet<Cover>(), true).ShouldContain(one => one.Kind == MissingKind.OrderAssumed && one.About == assumed);
+        var said = record with { Steps = [.. record.Steps.Select(step => step with { OrderAssumed = false })] };
+        StillMissing.Of(said, Examples.House, new HashSet<Cover>(), true).ShouldNotContain(one => one.Kind == MissingKind.OrderAssumed);
+        var printed = StepLine.Print(record.Steps[^1], StepLineContext.Of(record, record.Steps.Count - 1, record.Steps[^1].Id));
+        printed.ShouldContain("assumed");
+    }
+
+    [Fact]
+    public void Another_layer_than_the_one_in_hand_is_asked_about()
+    {
+        var record = Logged("10 ph0, lift cover > inside", "off, unplug wire");
+        var asked = Asked(record, "pry off the bezel", LineQuestion.Layer)!;
+        Read(record, asked.Answers[0].Line).Step.Layer.ShouldBe("outside");
+        Asked(record, "pry off the bezel @ outside", LineQuestion.Layer).ShouldBeNull();
+        Asked(record, "3 ph0, lift = fan", LineQuestion.Layer).ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_pack_that_is_disconnected_and_freed_in_one_line_may_be_two_steps()
+    {
+        var record = Logged("10 ph0, lift cover > inside");
+        var answer = Asked(record, "unplug the battery, 4 ph0, lift it out", LineQuestion.PackInPlace)!.Answers[0];
+        var off = With(record, answer.First!);
+        off.Steps[^1].ShouldSatisfyAllConditions(step => step.DisconnectsPower.ShouldBeTrue(), step => step.Frees.ShouldBeEmpty());
+        Read(off, answer.Line).Step.ShouldSatisfyAllConditions(step => step.DisconnectsPower.ShouldBeFalse(), step => step.Frees.ShouldBe(["battery"]), step => step.Actions.Count.ShouldBe(2));
+        Asked(record, "unplug the battery", LineQuestion.PackInPlace).ShouldBeNull();
+    }
+
+    [Fact]
+    public void Glue_that_nobody_undid_is_asked_about()
+    {
+        var record = Logged("10 ph0, lift cover > inside", "off, unplug wire");
+        var asked = Asked(record, "4 ph0, lift = battery glued", LineQuestion.Bond)!;
+        Read(record, asked.Answers[0].Line).Step.Actions.ShouldContain(action => action is Unbond);
+        Asked(record, "soft glue 100 mm, lift = battery glued", LineQuestion.Bond).ShouldBeNull();
+    }
+
+    [Fact]
+    public void Doubt_is_asked_with_a_line_for_each_reading()
+    {
+        var record = Logged("10 ph0, lift cover > inside", "off, unplug wire");
+        var asked = Asked(record, "take the card out", LineQuestion.Doubt)!;
+        asked.Answers.Count.ShouldBe(3);
+        Read(record, asked.Answers[1].Line).Parts.ShouldHaveSingleItem().NewKind.ShouldBe(PartKind.Wireless);
+        Asked(record, "four gribble-head screws", LineQuestion.Doubt)!.Answers.ShouldAllBe(answer => Read(record, answer.Line).Faults.Count == 0);
+    }
+
+    [Fact]
+    public void A_step_that_others_name_is_removed_and_hands_over_what_it_needed()
+    {
+        var record = Logged("2 ph0", "3 ph0 after 1", "10 clips, lift cover > inside after 2");
+        var document = new TeardownDocument(record.Teardown, record.Layers, record.Guidance, record.Steps, null);
+        var left = TeardownEdits.Remove(document, 1).Steps;
+        left.Count.ShouldBe(2);
+        left[1].After.ShouldBe([record.Steps[0].Id]);
+        left[1].OrderAssumed.ShouldBeTrue();
     }
 
     [Theory]

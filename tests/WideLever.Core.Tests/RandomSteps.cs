@@ -33,6 +33,7 @@ internal static class RandomSteps
             After = [.. steps.Where(_ => random.Next(3) == 0).Select(other => other.Id)],
             DisconnectsPower = random.Next(4) == 0,
             PowerOn = random.Next(4) == 0,
+            OrderAssumed = random.Next(8) == 0,
             NeedsNoOther = random.Next(4) == 0,
             ObservedSeconds = random.Next(2) == 0 ? Math.Round(1 + (random.NextDouble() * 900), random.Next(16)) : null,
             Tightening = [.. Enumerable.Range(0, random.Next(3)).Select(_ => Names[random.Next(Names.Length)])],

@@ -153,9 +153,9 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
     public async Task A_fault_in_a_line_is_told_by_its_place_and_nothing_is_written()
     {
         var piece = await FreshAsync();
-        var (status, problem) = await piece.CommitAsync("8 ph0, 3 clps");
+        var (status, problem) = await piece.CommitAsync("8 ph0, 3 clops");
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        Bench.Places(problem).ShouldBe(["line 10–13"]);
+        Bench.Places(problem).ShouldBe(["line 10–14"]);
         (await piece.CommitAsync("2 clips after 1")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await piece.RevisionAsync()).ShouldBe(1);
         (await piece.CommitAsync("2 clips", revision: 7)).Status.ShouldBe(HttpStatusCode.PreconditionFailed);
@@ -191,7 +191,7 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
     {
         var piece = await FreshAsync();
         await piece.CommitAsync("8 ph0 m2x5, lift cover > inside");
-        var (_, view, _) = await piece.PostAsync("line", new { line = "2 ph1 m2x4, wire off, lift = batt", caret = 33 });
+        var (_, view, _) = await piece.PostAsync("line", new { line = "2 ph1 m2x4, wire off, lift = bate", caret = 33 });
         view!["completions"]![0]!["text"]!.GetValue<string>().ShouldBe("battery");
         view["chips"]!.AsArray().Select(chip => (string)chip!["kind"]!).ShouldBe(["action", "action", "off", "action"]);
         view["faults"]!.AsArray().Count.ShouldBe(1);

@@ -44,9 +44,9 @@ public sealed class CommandTests : IDisposable
         var step = JsonNode.Parse(output)!;
         step["after"]!.ToJsonString().ShouldBe("""["power"]""");
         step["actions"]![0]!.ToJsonString().ShouldBe("""{"do":"unscrew","drive":"cross","size":"PH0","thread":"M2","length":4,"captive":false,"count":4}""");
-        (code, output, error) = await RunAsync(null, "step", "8 pho m2x5, 2 clps");
+        (code, output, error) = await RunAsync(null, "step", "8 pho m2x5, 2 clops");
         (code, output).ShouldBe((1, ""));
-        error.ShouldBe("3-5: unrecognised word \"pho\"; did you mean \"ph\"?\n15-18: unrecognised word \"clps\"; did you mean \"clips\"?\n");
+        error.ShouldBe("3-5: unrecognised word \"pho\"; did you mean \"ph0\"?\n15-19: unrecognised word \"clops\"; did you mean \"clips\"?\n");
         // A line that begins with a sign is no option and no file of arguments.
         (code, output, _) = await RunAsync(null, "step", "@ inside, lift");
         (code, (string)JsonNode.Parse(output)!["layer"]!).ShouldBe((0, "inside"));

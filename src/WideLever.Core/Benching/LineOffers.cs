@@ -7,11 +7,20 @@ namespace WideLever.Core.Benching;
 /// <summary>What a line makes the bench ask.</summary>
 public enum LineQuestion
 {
-    /// <summary>It brings out much: what in its layer has to come before it?</summary>
+    /// <summary>Words of it may be meant in several ways.</summary>
+    Doubt,
+
+    /// <summary>Steps stand before it in its layer: which of them had to come first?</summary>
     Order,
 
-    /// <summary>Steps before it that lead to nothing are taken as its order: are they?</summary>
-    OrderTaken,
+    /// <summary>It speaks of another layer than the one in hand, or of the inside while nothing is open.</summary>
+    Layer,
+
+    /// <summary>A pack is disconnected and comes out in one: can it be disconnected in place?</summary>
+    PackInPlace,
+
+    /// <summary>A part is held by glue or tape, and no bond was undone.</summary>
+    Bond,
 
     /// <summary>It works inside and no step has disconnected the power: was it off?</summary>
     Power,
@@ -54,6 +63,8 @@ public static class LineOffers
         if (context.StepId is not null || reading.IsSight || reading.Attempt is not null)
             return [];
         var offers = new List<LineOffer>();
+        offers.AddRange(reading.Faults.Where(fault => fault.Choices.Count > 1).Select(fault => Doubt(line, fault)));
+        offers.AddRange(reading.Faults.Where(fault => fault.Asks == StrangerKind.Drive).Select(fault => Drives(line, fault)));
         var (step, said) = (reading.Step, line.TrimEnd().TrimEnd(',', ';'));
         if (TabsOf(line, reading, record) is { } tabs)
             offers.Add(tabs);
@@ -62,15 +73,88 @@ public static class LineOffers
             offers.AddRange(reading.Parts.Select((part, i) => Another(part, reading, record, context, i)).OfType<LineOffer>());
         if (PowerLeftOn(step, record, context))
             offers.Add(new(LineQuestion.Power, "No step has disconnected the power: was it off?", [new("It was off before this", line, "off, unplug ?"), new("This disconnects it", $"off, {said.TrimStart()}")]));
-        if (reading.Chips.Any(chip => chip.Implied && chip.Kind == ChipKind.After))
-            offers.Add(new(LineQuestion.OrderTaken, "Taken as needed first, for they lead to nothing else", [new("None of them", $"{said} needs nothing")]));
-        else if (WorkOrder.AsksOrder(step, kind => Kind(kind, reading, record)) && step.After.Count == 0 && !step.NeedsNoOther && context.Steps.Take(context.Position).Any(other => other.Layer == step.Layer))
-            offers.Add(new(LineQuestion.Order, $"What in {step.Layer} had to come first?", [new("All before", $"{said} after all"), new("Nothing", $"{said} needs nothing")]));
+        if (LayerOf(said, reading, record, context) is { } layer)
+            offers.Add(layer);
+        if (OrderOf(said, reading, record, context) is { } order)
+            offers.Add(order);
+        if (PackOf(reading, record, context) is { } pack)
+            offers.Add(pack);
+        if (BondOf(said, reading, record) is { } bond)
+            offers.Add(bond);
         if (BoardCables.AreOpen(step, context.Steps.Take(context.Position), kind => Kind(kind, reading, record)))
             offers.Add(new(LineQuestion.Cables, "Nothing was unplugged for the board: were there cables?", [new("Some, nobody counted them", $"? unplug ?, {line.TrimStart()}"), new("None", $"{said}, {BoardCables.None}")]));
         if (InViewOf(line, reading, record, context) is { } inView)
             offers.Add(inView);
         return offers;
+    }
+
+    /// <summary>Words that may be meant in several ways, each written out.</summary>
+    private static LineOffer Doubt(string line, LineFault fault) =>
+        new(LineQuestion.Doubt, $"{char.ToUpperInvariant(fault.Message[0])}{fault.Message[1..]}", [.. fault.Choices.Select(choice => new LineAnswer(choice.Text, $"{line[..fault.Start]}{choice.Words}{line[fault.End..]}".Trim()))]);
+
+    private static LineOffer Drives(string line, LineFault fault) =>
+        new(LineQuestion.Doubt, $"Which drive is \"{StepLine.Shown(line[fault.Start..fault.End])}\"?", [.. new[] { Drive.Cross, Drive.SixLobe, Drive.FiveLobe, Drive.Slotted, Drive.Hex, Drive.TriLobe }.Select(drive => new LineAnswer(drive.Name(), $"{line[..fault.Start]}{WordList.Apart(drive.Word())}{line[fault.End..]}"))]);
+
+    /// <summary>Order typed is not order needed: it is asked wherever steps stand before in the layer, whatever was taken by itself.</summary>
+    private static LineOffer? OrderOf(string said, StepLineReading reading, TeardownRecord record, StepLineContext context)
+    {
+        var step = reading.Step;
+        var before = context.Steps.Take(context.Position).Where(other => other.Layer == step.Layer).ToList();
+        var taken = reading.Chips.Where(chip => chip is { Implied: true, Kind: ChipKind.After }).Select(chip => chip.Text).ToList();
+        if (before.Count == 0 || step.NeedsNoOther || (step.Opens is null && step.Frees.Count == 0) || (step.After.Count > 0 && taken.Count == 0) || (taken.Count == 0 && !WorkOrder.AsksOrder(step, kind => Kind(kind, reading, record))))
+            return null;
+        var answers = new List<LineAnswer>();
+        if (taken.Count > 0)
+        {
+            string Named(IEnumerable<string> ids) => string.Join(", ", ids.Select(id => context.Steps.First(other => other.Id == id).Title));
+            string After(IEnumerable<string> ids) => $"{said} after {string.Join(", ", ids.Select(id => context.Steps.Select(other => other.Id).ToList().IndexOf(id) + 1))}";
+            answers.Add(new($"These: {Named(taken)}", After(taken)));
+            if (taken.Count is > 1 and < 4)
+                answers.AddRange(taken.Select(dropped => new LineAnswer($"These, without {Named([dropped])}", After(taken.Where(id => id != dropped)))));
+        }
+        if (taken.Count < before.Count)
+            answers.Add(new("All before it", $"{said} after all"));
+        answers.Add(new("None of them", $"{said} needs nothing"));
+        return new(LineQuestion.Order, "Which earlier steps must be done before this one?", answers);
+    }
+
+    // What is worked at from without, or in the lid.
+    private static readonly PartKind[] Elsewhere = [PartKind.Bezel, PartKind.DisplayAssembly, PartKind.DisplayPanel, PartKind.Camera, PartKind.BaseCover];
+
+    /// <summary>A layer that the line speaks of and that is not in hand; one that it names by a sign holds for that line.</summary>
+    private static LineOffer? LayerOf(string said, StepLineReading reading, TeardownRecord record, StepLineContext context)
+    {
+        var step = reading.Step;
+        if (context.Layers.Count == 0 || reading.Chips.Any(chip => chip.Kind == ChipKind.Layer) || step.Layer != context.CurrentLayer || step.Actions.Count == 0)
+            return null;
+        var kinds = step.Frees.Select(id => Kind(id, reading, record)).OfType<PartKind>().ToList();
+        var outside = step.Actions.Any(action => action is Peel { What: PeelWhat.Foot } or Unscrew { Cover: Cover.Foot }) || kinds.Exists(Elsewhere.Contains);
+        if (step.Layer != context.Layers[0] && outside)
+            return new(LineQuestion.Layer, $"Is this in {step.Layer}?", [.. context.Layers.Where(layer => layer != step.Layer).Take(3).Select(layer => new LineAnswer($"In {layer}", $"{said} @ {LineTokens.Name(layer)}"))]);
+        if (context.Layers.Count == 1 && step.Opens is null && (step.DisconnectsPower || kinds.Exists(kind => BehindTheBase.Contains(kind) || kind is PartKind.Mainboard or PartKind.Thermal)) && record.Unit.Class is not null)
+            return new(LineQuestion.Layer, "Nothing is open yet: was the base off?", [new("It was off before this", said, $"lift cover > {StepLineContext.Inside}")]);
+        return null;
+    }
+
+    /// <summary>A pack disconnected and taken out in one line: whoever only needs the power off wants to know whether that can be had in place.</summary>
+    private static LineOffer? PackOf(StepLineReading reading, TeardownRecord record, StepLineContext context)
+    {
+        var step = reading.Step;
+        if (reading.Faults.Count > 0 || !step.DisconnectsPower || !step.Frees.Any(id => Kind(id, reading, record) == PartKind.Battery) || !step.Actions.Any(action => action is Unplug) || step.Actions.All(action => action is Unplug))
+            return null;
+        var off = new Step { Id = "", Title = "", Layer = step.Layer, DisconnectsPower = true, Actions = [.. step.Actions.Where(action => action is Unplug)] };
+        var rest = step with { DisconnectsPower = false, Actions = [.. step.Actions.Where(action => action is not Unplug)], After = reading.Chips.Any(chip => chip.Implied) ? [] : step.After, OrderAssumed = false };
+        string Line(Step one) => StepLine.Print(one with { Title = StepNames.Title(one) }, context, reading.Parts);
+        return new(LineQuestion.PackInPlace, "Can it be disconnected before it comes out?", [new("Yes: two steps", Line(rest), Line(off))]);
+    }
+
+    /// <summary>A part that glue or tape holds does not come out without them.</summary>
+    private static LineOffer? BondOf(string said, StepLineReading reading, TeardownRecord record)
+    {
+        var step = reading.Step;
+        if (reading.Faults.Count > 0 || step.Actions.Any(action => action is Unbond) || !step.Frees.Any(id => (reading.Parts.FirstOrDefault(part => part.Id == id)?.Mounting ?? record.Parts.FirstOrDefault(part => part.Id == id)?.Mounting) is Mounting.Glued or Mounting.Taped))
+            return null;
+        return new(LineQuestion.Bond, "It is held by glue or tape: what was undone?", [new("Soft glue", $"soft glue, {said.TrimStart()}"), new("Hard glue", $"rigid glue, {said.TrimStart()}"), new("Tape", $"tape bond, {said.TrimStart()}"), new("Tabs that pull out", $"release tabs, {said.TrimStart()}"), new("Nobody knows", $"unbond ?, {said.TrimStart()}")]);
     }
 
     // What lies open behind the base of nearly every machine.

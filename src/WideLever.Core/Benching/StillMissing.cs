@@ -30,6 +30,9 @@ public enum MissingKind
     /// <summary>A step leads to nothing.</summary>
     LeadsToNothing,
 
+    /// <summary>What comes before a step was taken from what stood around it.</summary>
+    OrderAssumed,
+
     /// <summary>Nobody asked what has to come before a step that brings out much.</summary>
     OrderNotAsked,
 
@@ -99,7 +102,7 @@ public static class StillMissing
         }
         var graph = new RecordGraph(record);
         foreach (var open in WorkOrder.Open(record, graph))
-            missing.Add(new(open.Question == OrderQuestion.LeadsToNothing ? MissingKind.LeadsToNothing : MissingKind.OrderNotAsked, record.Steps[open.Step].Id));
+            missing.Add(new(open.Question switch { OrderQuestion.LeadsToNothing => MissingKind.LeadsToNothing, OrderQuestion.Assumed => MissingKind.OrderAssumed, _ => MissingKind.OrderNotAsked }, record.Steps[open.Step].Id));
         foreach (var (step, i) in record.Steps.Select((step, i) => (step, i)))
         {
             if (BoardCables.AreOpen(step, record.Steps.Take(i), id => graph.PartPositions.TryGetValue(id, out var part) ? record.Parts[part].Kind : null))

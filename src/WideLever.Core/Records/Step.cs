@@ -33,6 +33,9 @@ public sealed record Step
     /// <summary>Asked and answered: whether it needs no other step of its layer first.</summary>
     public bool NeedsNoOther { get; init; }
 
+    /// <summary>Whether <see cref="After"/> was taken from what stood around, and nobody has said that it is so.</summary>
+    public bool OrderAssumed { get; init; }
+
     /// <summary>Stopwatch seconds of work on the way out, logging left out; null: unknown.</summary>
     public double? ObservedSeconds { get; init; }
 

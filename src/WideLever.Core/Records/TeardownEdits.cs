@@ -14,9 +14,13 @@ public static class TeardownEdits
         return WithSteps(teardown with { Photos = [.. teardown.Photos.Select(photo => photo.WithStep(old, step.Id))] }, [.. teardown.Steps.Select((other, i) => i == position ? step : Renamed(other, old, step.Id))]);
     }
 
-    /// <summary>The teardown without the step at a position.</summary>
-    public static TeardownDocument Remove(TeardownDocument teardown, int position) =>
-        WithSteps(teardown, [.. teardown.Steps.Where((_, i) => i != position)]);
+    /// <summary>The teardown without the step at a position; steps that came after it come after what it needed itself, which nobody has said yet.</summary>
+    public static TeardownDocument Remove(TeardownDocument teardown, int position)
+    {
+        var gone = teardown.Steps[position];
+        return WithSteps(teardown, [.. teardown.Steps.Where((_, i) => i != position).Select(step => !step.After.Contains(gone.Id) ? step
+            : step with { After = [.. step.After.SelectMany(id => id == gone.Id ? gone.After : [id]).Distinct()], OrderAssumed = true })]);
+    }
 
     /// <summary>The teardown with the step at a position moved to another.</summary>
     public static TeardownDocument Move(TeardownDocument teardown, int from, int to)

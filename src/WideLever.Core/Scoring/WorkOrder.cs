@@ -9,6 +9,9 @@ public enum OrderQuestion
     /// <summary>It leads to nothing: what is it needed for?</summary>
     LeadsToNothing,
 
+    /// <summary>What comes before it was taken from what stood around: is it so?</summary>
+    Assumed,
+
     /// <summary>It brings out something large: what has to come before it?</summary>
     WhatComesBefore,
 }
@@ -35,7 +38,9 @@ public static class WorkOrder
             var step = steps[s];
             var isFirst = !begun[graph.LayerOf[s]];
             begun[graph.LayerOf[s]] = true;
-            if (RecordValidation.LeadsToNothing(step) && !needed[s])
+            if (step.OrderAssumed)
+                open.Add(new(s, OrderQuestion.Assumed));
+            else if (RecordValidation.LeadsToNothing(step) && !needed[s])
                 open.Add(new(s, OrderQuestion.LeadsToNothing));
             else if (BringsOutMuch(step, record, graph) && step.After.Count == 0 && !step.NeedsNoOther && !isFirst)
                 open.Add(new(s, OrderQuestion.WhatComesBefore));

@@ -18,18 +18,24 @@ public static class StepLine
     public static StepLineReading Read(string line, StepLineContext context)
     {
         var tokens = HouseWords.In(LineTokens.Of(line), context.Words);
+        // A word that the written grammar lacks can stand in a name alone.
+        var isWritten = IsWritten(tokens);
+        if (line.Length <= MaxSpoken && tokens.TrueForAll(token => token.Kind is TokenKind.Word or TokenKind.Comma or TokenKind.Semicolon && !token.Text.Equals("after", StringComparison.OrdinalIgnoreCase)) && tokens.Exists(IsForeign))
+            return new LineReader(line, tokens, context, nearest: true, spoken: true).Read();
         var written = new LineReader(line, tokens, context, nearest: false, spoken: false).Read();
         if (written.Faults.Count == 0)
             return written;
         // What was most likely meant is looked for in the reading alone that is told: it costs more than all the rest.
-        if (!written.IsSight && written.Attempt is null && line.Length <= MaxSpoken && !IsWritten(tokens))
+        if (!(written.IsSight && tokens.Exists(token => token.Kind == TokenKind.Frees)) && written.Attempt is null && line.Length <= MaxSpoken && !isWritten)
             return new LineReader(line, tokens, context, nearest: true, spoken: true).Read();
         return new LineReader(line, tokens, context, nearest: true, spoken: false).Read();
     }
 
     /// <summary>Whether a line has no other words than those of the written grammar: what is wrong with it is told in that one's terms.</summary>
-    private static bool IsWritten(List<Token> tokens) => tokens.TrueForAll(token => token.Kind != TokenKind.Word || Lexicon.Clauses.Contains(token.Text) || Lexemes.Of([token]).TrueForAll(IsWritten))
+    private static bool IsWritten(List<Token> tokens) => tokens.TrueForAll(token => token.Kind != TokenKind.Word || Lexicon.Clauses.Contains(token.Text) || Lexicon.Grammar(token.Text) is not null || token.Text is "x" or "under" or "mm" or "size" or "thread" || (token.Text.Any(char.IsAsciiDigit) && Lexemes.Of([token]).TrueForAll(IsWritten)))
         && !tokens.Exists(token => token.Text.ToLowerInvariant() is "off" or "route" or "unroute");
+
+    private static bool IsForeign(Token token) => token.Kind == TokenKind.Word && !token.Text.Any(char.IsAsciiDigit) && !Lexicon.IsOfGrammar(token.Text.ToLowerInvariant());
 
     private static bool IsWritten(Lexeme word) => word.Figure is not null || Lexicon.Grammar(word.Text) is not null || word.Text is "x" or "under" or "mm" or "size" or "thread";
 

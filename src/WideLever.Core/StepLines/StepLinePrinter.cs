@@ -30,6 +30,8 @@ internal static class StepLinePrinter
             line.Append(" needs nothing");
         if (step.After.Count > 0)
             line.Append(" after ").AppendJoin(", ", step.After.Select(id => Step(id, context)));
+        if (step.OrderAssumed)
+            line.Append(" assumed");
         if (step.Layer != context.CurrentLayer)
             line.Append(" @ ").Append(LineTokens.Name(step.Layer));
         if (step.ObservedSeconds is { } seconds)

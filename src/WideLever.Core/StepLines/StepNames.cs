@@ -21,8 +21,33 @@ public static class StepNames
     private static string Title(TeardownAction action)
     {
         var row = action.Row();
+        // What it is done to stands in the title: eight times Unplug tells nobody anything.
+        if (action is Unplug plug)
+            return plug.Notes is { Length: < 40 } named && !named.Contains(',', StringComparison.Ordinal) && plug.Count == Count.One ? $"Unplug the {(named.StartsWith("the ", StringComparison.OrdinalIgnoreCase) ? named[4..] : named)}" : Counted("Unplug", plug.Count, Connection(plug.Connector));
+        if (action is Peel { What: { } what })
+            return Counted("Peel", action.Count, what == PeelWhat.Foot ? ("foot", "feet") : (WordList.Apart(what.Word()), $"{WordList.Apart(what.Word())}s"));
+        if (action is Unbond { Bond: { } bond })
+            return bond == Bond.ReleaseTab ? Counted("Pull", action.Count, ("release tab", "release tabs")) : $"Part the {WordList.Apart(bond.Word())}";
+        if (action is Thermal { What: { } joint })
+            return $"Part the {WordList.Apart(joint.Word())}";
+        if (action is Lift { What: LiftWhat.Cover or LiftWhat.Board or LiftWhat.Display or LiftWhat.Assembly } lift)
+            return $"Lift the {lift.What!.Value.Word()}";
         return row.Counted is var (one, many) ? row.Title.Replace("#", action.Count is not { } known ? $"the {many}" : $"{known} {(known == Count.One ? one : many)}", StringComparison.Ordinal) : row.Title;
     }
+
+    private static string Counted(string deed, Count? count, (string One, string Many) what) =>
+        count is not { } known ? $"{deed} the {what.Many}" : known == Count.One ? $"{deed} the {what.One}" : $"{deed} the {known} {what.Many}";
+
+    private static (string One, string Many) Connection(Connector? connector) => connector switch
+    {
+        Connector.Coax => ("antenna lead", "antenna leads"),
+        Connector.WirePlug or Connector.TightWirePlug => ("wire plug", "wire plugs"),
+        Connector.FlipLock or Connector.SlideLock => ("ribbon", "ribbons"),
+        Connector.LatchedModule => ("module", "modules"),
+        Connector.SlideCard => ("card", "cards"),
+        Connector.SpringContact => ("spring contact", "spring contacts"),
+        _ => ("connection", "connections"),
+    };
 
     /// <summary>An id made of a title, with a number where it is taken.</summary>
     public static string Id(string title, IEnumerable<string> taken) => Ids.Of(title, "step", taken);

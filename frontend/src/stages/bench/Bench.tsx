@@ -646,7 +646,16 @@ function Desk({
                   onMark={(mark, yes) => teardownEdits.guide({ [mark]: yes })}
                   onMounting={(part, mounting) => unitEdits.put({ ...part, mounting })}
                   onSeenIn={(part, layer) => unitEdits.put({ ...part, layer })}
-                  onNeedsNoOther={(step) => teardownEdits.step(step.id, (now) => ({ ...now, needsNoOther: true }))}
+                  onNeedsNoOther={(step) =>
+                    teardownEdits.step(step.id, (now) => ({
+                      ...now,
+                      needsNoOther: true,
+                      ...(now.orderAssumed === true && { after: [], orderAssumed: false }),
+                    }))
+                  }
+                  onOrder={(steps) => {
+                    for (const step of steps) teardownEdits.step(step.id, (now) => ({ ...now, orderAssumed: false }));
+                  }}
                   onAfter={(step, after) =>
                     teardownEdits.step(step.id, (now) => ({
                       ...now,

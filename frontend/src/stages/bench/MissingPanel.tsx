@@ -21,6 +21,7 @@ export interface MissingAnswers {
   onMounting: (part: Part, mounting: NonNullable<Part['mounting']>) => void;
   onSeenIn: (part: Part, layer: string) => void;
   onNeedsNoOther: (step: Step) => void;
+  onOrder: (steps: readonly Step[]) => void;
   /** These come before the step. */
   onAfter: (step: Step, after: string[]) => void;
   /** Something was unplugged for the board that this step brings out; or nothing was. */
@@ -197,6 +198,8 @@ export function missingText(one: Missing, { record }: Pick<Unit, 'record'>): str
       return `Where is the empty place ${one.about} in view?`;
     case 'leadsToNothing':
       return `“${titleOf(one.about, record)}” leads to nothing: what is it needed for?`;
+    case 'orderAssumed':
+      return `“${titleOf(one.about, record)}” is taken to come after ${namesOf(one.about, record)}: is that so?`;
     case 'orderNotAsked':
       return `“${titleOf(one.about, record)}”: what has to come before it?`;
     case 'cablesNotAsked':
@@ -212,6 +215,11 @@ export function missingText(one: Missing, { record }: Pick<Unit, 'record'>): str
 
 function titleOf(stepId: string, record: Unit['record']): string {
   return record.steps.find((step) => step.id === stepId)?.title ?? stepId;
+}
+
+function namesOf(stepId: string, record: Unit['record']): string {
+  const after = record.steps.find((step) => step.id === stepId)?.after ?? [];
+  return after.map((id) => `“${titleOf(id, record)}”`).join(', ');
 }
 
 function answersOf(one: Missing, { record }: Unit, answers: MissingAnswers): Answer[] {
@@ -275,6 +283,21 @@ function answersOf(one: Missing, { record }: Unit, answers: MissingAnswers): Ans
             ]),
         { key: 'Enter', text: 'Say which', give: () => answers.onStep(step, null) },
       ];
+    }
+    case 'orderAssumed': {
+      const step = record.steps.find((other) => other.id === one.about);
+      return step === undefined
+        ? []
+        : [
+            { key: 'y', text: 'It is so', give: () => answers.onOrder([step]) },
+            {
+              key: 'a',
+              text: 'All of these are so',
+              give: () => answers.onOrder(record.steps.filter((other) => other.orderAssumed === true)),
+            },
+            { key: 'n', text: 'It needs none of them', give: () => answers.onNeedsNoOther(step) },
+            { key: 'Enter', text: 'Say which', give: () => answers.onStep(step, null) },
+          ];
     }
     case 'orderNotAsked': {
       const at = record.steps.findIndex((other) => other.id === one.about);

@@ -122,7 +122,7 @@ export function StepFields({ unit, reading, hand, layer, stepId, focus, onChange
             placeholder="no other step"
             value={step.after ?? []}
             options={others.map((other) => ({ value: other.id, label: other.title }))}
-            onChange={(after) => set({ after })}
+            onChange={(after) => set({ after, orderAssumed: false })}
           />
         </Field>
         <Field name="For whoever does this after us" wide>

@@ -46,6 +46,8 @@ export function chipText(chip: Schemas['LineChip'], reading: Pick<LineView, 'ste
       return `surprise: ${chip.text}`;
     case 'remark':
       return 'remark';
+    case 'aside':
+      return chip.text;
   }
 }
 

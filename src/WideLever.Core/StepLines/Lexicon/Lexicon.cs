@@ -11,9 +11,6 @@ namespace WideLever.Core.StepLines;
 /// </summary>
 internal static class Lexicon
 {
-    /// <summary>Most words that one entry has.</summary>
-    public const int LongestEntry = 6;
-
     private static readonly Dictionary<string, Role> Sections = new()
     {
         ["nouns"] = Role.Noun,
@@ -60,7 +57,7 @@ internal static class Lexicon
     /// <summary>Words that begin a clause of the grammar rather than belong to a phrase.</summary>
     public static readonly IReadOnlySet<string> Clauses = new HashSet<string>(StringComparer.OrdinalIgnoreCase)
     {
-        "after", "off", "live", "needs", "together", "took", "tighten", "late", "damage", "along", "hard", "fragile", "tried", "missing",
+        "after", "off", "live", "needs", "assumed", "together", "took", "tighten", "late", "damage", "along", "hard", "fragile", "tried", "missing",
         "tip", "warning", "symptom", "remark", "note", "with",
     };
 
@@ -78,17 +75,24 @@ internal static class Lexicon
     /// <summary>What a word or group of words can mean; nothing where the lexicon lacks it.</summary>
     public static ReadOnlySpan<Sense> Of(string words) => Data.Words.TryGetValue(words, out var senses) ? senses : [];
 
+    /// <summary>Most words of an entry that begins with this one; 0: none does.</summary>
+    public static int LongestFrom(string first) => Lengths.GetValueOrDefault(first);
+
+    private static readonly FrozenDictionary<string, int> Lengths = Data.Words.Keys.Select(words => words.Split(' ')).GroupBy(words => words[0]).ToFrozenDictionary(group => group.Key, group => group.Max(words => words.Length), StringComparer.Ordinal);
+
     /// <summary>Whether a word stands in the lexicon, by itself or in a group.</summary>
     public static bool IsKnown(string word) => Single.Contains(word);
 
     /// <summary>The known word that one slip of the keys, or two in a long word, made of this one; null: none is so near.</summary>
-    public static string? SlipOf(string word) => Single.Contains(word) ? null : Slips.Of(word);
+    public static string? SlipOf(string word) => Single.Contains(word) ? null : Slips.Of(word, Names);
 
     /// <summary>The one known word of which this one can only be a slip; null: none, or it could be of several.</summary>
     public static string? OnlySlipOf(string word) => Single.Contains(word) ? null : Slips.Only(word);
 
     /// <summary>Whether a slip could have made a word of one that names something: no place swallows it.</summary>
-    public static bool CouldName(string word) => !Single.Contains(word) && Slips.CouldBe(word, other => Data.Words.TryGetValue(other, out var senses) && Array.Exists(senses, sense => sense.Role is Role.Noun or Role.Part or Role.Negation or Role.Fraction));
+    public static bool CouldName(string word) => !Single.Contains(word) && Slips.CouldBe(word, Names);
+
+    private static bool Names(string word) => Data.Words.TryGetValue(word, out var senses) && Array.Exists(senses, sense => sense.Role is Role.Noun or Role.Part or Role.Negation or Role.Fraction);
 
     private static readonly FrozenSet<string> Single = Data.Words.Keys.Concat(Data.Grammar.Keys).SelectMany(words => words.Split(' ')).ToFrozenSet();
 
@@ -96,6 +100,11 @@ internal static class Lexicon
 
     /// <summary>What a word of the written grammar says of an action; null: it is none.</summary>
     public static Term? Grammar(string words) => Data.Grammar.GetValueOrDefault(words.ToLowerInvariant());
+
+    /// <summary>Whether the written grammar has a word, by itself or in a group.</summary>
+    public static bool IsOfGrammar(string word) => OfGrammar.Contains(word);
+
+    private static readonly FrozenSet<string> OfGrammar = Data.Grammar.Keys.SelectMany(words => words.Split(' ')).Concat(Clauses).Concat(BuildTools().Keys.SelectMany(words => words.ToLowerInvariant().Split(' '))).Concat(["x", "under", "mm", "size", "thread", "to", "nothing", "all", "s"]).ToFrozenSet();
 
     /// <summary>Every word of the written grammar, to find the nearest one.</summary>
     public static IEnumerable<string> GrammarWords => Data.Grammar.Keys.Concat(Clauses).Append("under");

@@ -24,7 +24,7 @@ public static class Implied
         if (reading.Parts.Count == 1 && Held(reading.Step) is { } mounting && MountingUnknown(reading.Parts[0], context))
             parts = [reading.Parts[0] with { Mounting = mounting }];
         return before.Count == 0 && ReferenceEquals(parts, reading.Parts) ? reading
-            : reading with { Step = before.Count == 0 ? reading.Step : reading.Step with { After = before }, Parts = parts, Chips = chips };
+            : reading with { Step = before.Count == 0 ? reading.Step : reading.Step with { After = before, OrderAssumed = true }, Parts = parts, Chips = chips };
     }
 
     /// <summary>Steps of the layer that lead to nothing yet: they are what the next one that opens or frees something needed.</summary>

@@ -21,7 +21,7 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
     private readonly List<Token> words = [];
     private int next;
     private string? title, opens, layer, remark;
-    private bool together, off, live, needsNothing;
+    private bool together, off, live, needsNothing, assumed;
     private double? took;
 
     public StepLineReading Read()
@@ -31,7 +31,7 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
             faults.Add(new(StepLine.MaxLength, line.Length, $"the line is longer than {StepLine.MaxLength} characters", null));
             return Reading();
         }
-        if (Begins("see"))
+        if (Begins("see") && (tokens.Count == 1 || tokens[1].Kind == TokenKind.Frees || !spoken))
             return Sight();
         if (Begins("tried") && tokens.Count > 1 && tokens[1].Kind == TokenKind.Frees)
             return Attempt();
@@ -170,7 +170,8 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
         }
         foreach (var aside in clauses.Remarks)
             Besides(aside);
-        foreach (var place in clauses.Clauses.SelectMany(clause => clause.Places))
+        // What says where stands there too, once.
+        foreach (var place in clauses.Clauses.SelectMany(clause => clause.Places).Where(place => place.End > place.Start && place.End <= line.Length).DistinctBy(place => place.Start))
             chips.Add(new(ChipKind.Aside, place.Start, place.End, line[place.Start..place.End], 0));
         if (actions.Count == 0 && faults.Count == 0)
             faults.Add(new(0, line.Length, meaning.IsReady ? Ready : "say at least one action, such as 4 ph0 m2x4 or lift", null));
@@ -276,6 +277,7 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
             DisconnectsPower = off,
             PowerOn = live,
             NeedsNoOther = needsNothing,
+            OrderAssumed = assumed,
             ObservedSeconds = took,
             Tightening = tightening,
             Surprises = surprises,
@@ -344,6 +346,7 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
             "took" => behind is { Kind: TokenKind.Word } time && Figures.TryNumber(time.Text.TrimEnd('s', 'S'), out _) && (next + 1 >= tokens.Count || tokens[next + 1].Kind != TokenKind.Word || tokens[next + 1].Text is "s" || Lexicon.Clauses.Contains(tokens[next + 1].Text)),
             "needs" => behind?.Text.Equals("nothing", StringComparison.OrdinalIgnoreCase) == true,
             "together" => behind is not { Kind: TokenKind.Word } || Lexicon.Clauses.Contains(behind.Value.Text),
+            "assumed" => after.Count > 0,
             "live" => behind is null || behind.Value.Kind != TokenKind.Word,
             "with" => false,
             _ => Quoted(),
@@ -377,6 +380,10 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
                 {
                     Fault(token, "say needs nothing, or name the steps: after 2");
                 }
+                break;
+            case "assumed":
+                assumed = true;
+                Chip(ChipKind.Aside, token, token, token.Text);
                 break;
             case "together":
                 together = true;

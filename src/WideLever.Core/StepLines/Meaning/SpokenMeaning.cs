@@ -163,6 +163,11 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
 
     private void OfNoun(Clause clause, Thing thing)
     {
+        if (thing.Length is not null && thing.IsNoun("clip", "tab", "latch", "lever", "plug", "cable", "ribbon", "flap", "lock", "bar", "antenna", "label", "foot", "seal", "shield", "film", "cover", "base", "holder", "switch", "paste", "pad", "tool", "heatTool", "solvent", "machine", "cap", "releaseTab", "module", "place", "seam", "spring"))
+        {
+            Fault(clause, $"{thing.Text} has no length: what is so long?");
+            return;
+        }
         switch (thing.Is)
         {
             case "screw":

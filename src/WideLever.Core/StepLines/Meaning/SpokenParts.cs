@@ -64,7 +64,7 @@ internal sealed partial class SpokenMeaning
                 PowerOff = true;
             // Unplugged at its flap ribbon
             // A pack is on a lead, whoever says no more.
-            Connector? how = thing.Text == "pack" && line[clause.Start..thing.Start].Contains("unplug", StringComparison.OrdinalIgnoreCase) ? Connector.WirePlug : clause.Places.Find(place => place.Of is { Role: Role.Noun } of && of.Is is "plug" or "cable" or "ribbon" or "flap" or "press" or "bar" or "slideLock" or "push") is { Of: { } plug } ? KindOf(clause, plug, true).Kind : null;
+            Connector? how = thing.Text == "pack" && clause.DeedSaid.StartsWith("unplug", StringComparison.Ordinal) ? Connector.WirePlug : clause.Places.Find(place => place.Of is { Role: Role.Noun } of && of.Is is "plug" or "cable" or "ribbon" or "flap" or "press" or "bar" or "slideLock" or "push") is { Of: { } plug } ? KindOf(clause, plug, true).Kind : null;
             Add(Sort.Connection, new Unplug { Connector = how, Count = thing.Number ?? Count.One, Notes = Text(thing) }, clause, thing.Is);
             if (clause.Does("take", "pull", "lift", "slide"))
                 Out(clause, thing);
@@ -255,6 +255,8 @@ internal sealed partial class SpokenMeaning
         }
         if (!clause.HasDeed && clause.Particle is null)
         {
+            if (thing.Number is { Most: > 1 })
+                Fault(clause, $"what of the {thing.Text} is counted? Say it with its number, such as 2 screws");
             // Nine screws, bottom: where.
             if (!(acts.Count > 0 && acts[^1].Clause.Segment == clause.Segment))
                 Mention(clause, thing);
@@ -312,6 +314,8 @@ internal sealed partial class SpokenMeaning
         }
         if (clause.Does("move") || Aside(clause))
         {
+            if (thing.Number is { Most: > 2 })
+                Fault(clause, $"so many of the {thing.Text}? Say each by its place");
             Add(Sort.Other, new Move(), clause);
             return;
         }
@@ -395,7 +399,7 @@ internal sealed partial class SpokenMeaning
             (heat, heated) = (Tool.Heat, clause);
         else if (clause.HasDeed || clause.Particle is not null || thing.HasFacts)
             Fault(clause, $"what was done at the {thing.Text}?");
-        else if (thing is { Number: not null } && (thing.IsNoun("place") && acts.Count == 0))
+        else if (thing is { Number: not null, IsEach: false } && thing.IsNoun("place", "seam"))
             Fault(clause, $"how many of what? {thing.Text} says where");
     }
 

@@ -47,6 +47,9 @@ internal sealed class Thing
 
     public bool IsEmpty { get; set; }
 
+    /// <summary>Whether nobody knows the word that names it.</summary>
+    public bool IsStrange { get; set; }
+
     /// <summary>The others, the last one: what is left of those that were spoken of.</summary>
     public bool IsOther { get; set; }
 
@@ -120,6 +123,9 @@ internal sealed record Attachment(string Preposition, Thing? Of, int Start, int 
 internal sealed class Clause
 {
     public List<string> Deeds { get; } = [];
+
+    /// <summary>Its first deed as it was said.</summary>
+    public string DeedSaid { get; set; } = "";
 
     public Thing? Object { get; set; }
 

@@ -114,7 +114,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             return words.Count;
         }
         if (word.Is(Role.Modal) || (word.Is(Role.Question) && IsFirst(i)))
-            return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, word.Is(Role.Modal) ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
+            return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, !(word.Is(Role.Question) && IsFirst(i)) ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
         if (i == 0 && segment == 0 && word.Text is "is" or "are" or "was" or "were" or "am" && StartsThing(1))
             return Away(i, Role.Question, "this asks something, and a line says what was done");
         if (word.Is(Role.PutBack) && !(Nounish(word) && !Verb(i)) && !(word.Is(Role.Remark) || word.Is(Role.Break)))
@@ -132,7 +132,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         {
             var end = Enumerable.Range(i, words.Count - i).FirstOrDefault(at => words[at].Is(Role.Join), words.Count);
             // Power off the connector: what is off?
-            if (words.GetRange(i + 1, end - i - 1).Find(other => (other.Is(Role.Part) && !other.Is(Role.Part, "displayAssembly:lid")) || (other.Is(Role.Noun) && !(other.As(Role.Noun) is "machine" or "charger" or "power" or "place" or "tool" or "hand" or "piece")) || other.IsUnknown) is { } strange)
+            if (words.GetRange(i + 1, end - i - 1).Find(other => (other.Is(Role.Part) && !other.Is(Role.Part, "displayAssembly:lid")) || (other.Is(Role.Noun) && !(other.As(Role.Noun) is "machine" or "charger" or "power" or "place" or "tool" or "hand" or "piece")) || other.IsUnknown || other.Is(Role.Negation) || other.Is(Role.Modal) || other.Is(Role.PutBack) || other.Is(Role.Fraction) || other.Is(Role.Unit) || other.Figure is not null) is { } strange)
                 Fault(strange.Start, strange.End, $"\"{strange.Text}\" is more than getting ready: put what was undone between commas");
             Remarks.Add(new(Role.Ready, word.Start, words[end - 1].End, segment));
             return end;
@@ -447,6 +447,8 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             Begin(i).Deeds.Add(deed);
         joined = false;
         now!.Reach(word.Start, word.End);
+        if (now.DeedSaid.Length == 0)
+            now.DeedSaid = word.Text;
         return i + 1;
 
         static bool Add(Clause clause, string deed)
@@ -580,6 +582,8 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     {
         if (of.IsNoun("tool", "heatTool", "solvent", "hand"))
         {
+            if (of.Length is not null || of.Number is { Most: > 4 })
+                Fault(place.Start, place.End, $"what of this is counted or measured? A {of.Text} is neither");
             now ??= Begin(words.FindIndex(word => word.Start == place.Start));
             if (of.Drive is { } drive && now.Object is { Drive: null } turned && turned.IsNoun("screw"))
                 turned.Drive = drive;
@@ -690,7 +694,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             }
         }
         // Not captive
-        if (word.Text is "not" or "none" or "never" && i + 1 < words.Count && words[i + 1].Is(Role.Describe, "captive"))
+        if (word.Text is "not" or "none" or "never" && i + 1 < words.Count && words[i + 1].Is(Role.Describe, "captive") && !StartsThing(i + 2))
             return i + 2;
         // Without touching the heatsink: how.
         if (word.Text == "without" && now is not null && i + 1 < words.Count && words[i + 1].Text.EndsWith("ing", StringComparison.Ordinal))
@@ -759,7 +763,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
         }
         now = null;
         leading.Clear();
-        var behind = Enumerable.Range(i + 1, words.Count - i - 1).FirstOrDefault(at => words[at].Is(Role.Negation) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal), -1);
+        var behind = Enumerable.Range(0, words.Count).FirstOrDefault(at => words[at].Is(Role.Negation) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal) || words[at].Is(Role.Unit), -1);
         if (behind >= 0)
             Fault(words[behind].Start, words[behind].End, "say what broke in a line of its own");
         return words.Count;
@@ -826,7 +830,14 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             Fault(words[i].Start, words[i].End, $"\"{words[i].Text}\" says nothing here that can be logged: say it otherwise, or put a comma around it");
             return i + 1;
         }
-        Give(thing, i);
+        if (!(thing.IsStrange && thing.Role is null))
+            Give(thing, i);
+        else if (now is { Object: null } alone)
+        {
+            // What was done to it is told with the word.
+            Clauses.Remove(alone);
+            now = null;
+        }
         return Math.Max(to, i + 1);
     }
 
@@ -923,7 +934,7 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
             if (Numerals.At(words, i) is { } numeral && !(word.Is(Role.Describe, "another")))
             {
                 // Slot 1, fan 2: a name.
-                if (head && numeral.Length == 1 && !StartsThing(i + 1) && ((word.Figure is not null && ((thing.IsPart && thing.Is.Split(':')[0] is "fan" or "storage" or "memory" or "speakers") || thing.Text is "slot" or "socket" or "bay" or "place" or "hole" or "row" or "port" or "position")) || (i + 1 == words.Count && !thing.Many && thing.IsNoun("ribbon", "cable") && word.Number is not null)))
+                if (head && numeral.Length == 1 && !StartsThing(i + 1) && ((word.Figure is not null && ((thing.IsPart && thing.Is.Split(':')[0] is "fan" or "storage" or "memory" or "speakers") || thing.Text is "slot" or "socket" or "bay" or "place" or "hole" or "row" or "port" or "position")) || (i + 1 == words.Count && !thing.Many && thing.IsNoun("ribbon", "cable") && word.Figure is null && word.Number is not null)))
                 {
                     thing.Which.Add(word.Text);
                     continue;
@@ -963,6 +974,8 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
                 if (i + 2 < words.Count && words[i + 1].Text == "of" && Numerals.At(words, words[i + 2].Text is "the" or "these" ? i + 3 : i + 2) is { Count: { } total } all)
                 {
                     (thing.Total, thing.IsOfThem) = (total, true);
+                    if (total.Most < thing.Number?.Least)
+                        Fault(word.Start, words[i + 2].End, "more than there are: say how many were undone");
                     i += (words[i + 2].Text is "the" or "these" ? 2 : 1) + all.Length;
                     continue;
                 }
@@ -1147,7 +1160,10 @@ internal sealed class ClauseReader(List<LineFault> faults, Func<string, string?>
     /// <summary>A word that nobody knows: a drive of screws, or a part.</summary>
     private void Stranger(Lexeme word, Thing thing)
     {
-        var near = nearest(word.Text);
+        thing.IsStrange = true;
+        // A letter for a figure: pho is ph0.
+        var figures = word.Text.Replace('o', '0').Replace('l', '1');
+        var near = figures != word.Text && Figures.TrySize(figures, out _, out _) ? figures : nearest(word.Text);
         var meant = near is null ? "" : $"; did you mean \"{near}\"?";
         var text = StepLine.Shown(word.Text);
         faults.Add(near is not null ? new(word.Start, word.End, $"unrecognised word \"{text}\"{meant}", near)

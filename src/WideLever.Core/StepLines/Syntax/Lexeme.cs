@@ -75,7 +75,7 @@ internal static class Lexemes
 
     private static (Lexeme Entry, int Length)? Longest(List<Lexeme> words, int from, int least)
     {
-        for (var length = Math.Min(Lexicon.LongestEntry, words.Count - from); length >= least; length--)
+        for (var length = Math.Min(Lexicon.LongestFrom(words[from].Text), words.Count - from); length >= least; length--)
         {
             var run = words.GetRange(from, length);
             if (run.Exists(word => word.IsStop))
