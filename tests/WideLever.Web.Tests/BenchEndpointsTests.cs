@@ -191,7 +191,7 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
     {
         var piece = await FreshAsync();
         await piece.CommitAsync("8 ph0 m2x5, lift cover > inside");
-        var (_, view, _) = await piece.PostAsync("line", new { line = "2 ph1 m2x4, wire off, lift = bate", caret = 33 });
+        var (_, view, _) = await piece.PostAsync("line", new { line = "2 ph1 m2x4, wire off, lift = batte", caret = 34 });
         view!["completions"]![0]!["text"]!.GetValue<string>().ShouldBe("battery");
         view["chips"]!.AsArray().Select(chip => (string)chip!["kind"]!).ShouldBe(["action", "action", "off", "action"]);
         view["faults"]!.AsArray().Count.ShouldBe(1);

@@ -101,7 +101,7 @@ public static class LineOffers
         var step = reading.Step;
         var before = context.Steps.Take(context.Position).Where(other => other.Layer == step.Layer).ToList();
         var taken = reading.Chips.Where(chip => chip is { Implied: true, Kind: ChipKind.After }).Select(chip => chip.Text).ToList();
-        if (before.Count == 0 || step.NeedsNoOther || (step.Opens is null && step.Frees.Count == 0) || (step.After.Count > 0 && taken.Count == 0) || (taken.Count == 0 && !WorkOrder.AsksOrder(step, kind => Kind(kind, reading, record))))
+        if (before.Count == 0 || step.NeedsNoOther || (step.Opens is null && step.Frees.Count == 0) || (step.After.Count > 0 && taken.Count == 0))
             return null;
         var answers = new List<LineAnswer>();
         if (taken.Count > 0)
