@@ -1,5 +1,4 @@
 using WideLever.Core.Records;
-using WideLever.Core.Scoring;
 using WideLever.Core.StepLines;
 
 namespace WideLever.Core.Benching;

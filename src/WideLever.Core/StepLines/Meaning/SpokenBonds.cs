@@ -1,0 +1,123 @@
+using WideLever.Core.Records;
+
+namespace WideLever.Core.StepLines;
+
+/// <summary>What is peeled, parted and cleaned.</summary>
+internal sealed partial class SpokenMeaning
+{
+    // --- What is peeled, parted, cleaned ---------------------------------------------------------------------------------------------
+
+    private void Peeled(Clause clause, Thing thing)
+    {
+        var what = thing.Is switch { "label" => PeelWhat.Label, "foot" => PeelWhat.Foot, "seal" => PeelWhat.Seal, "film" => PeelWhat.Film, "tape" => PeelWhat.Tape, _ => PeelWhat.Shield };
+        if (what == PeelWhat.Tape && (clause.Does("cut", "unglue") || (acts.Count > 0 && acts[^1] is { Sort: Sort.Bond, Clause.IsTopic: true, Action: Unbond { Bond: null } }) || thing.Length is not null))
+        {
+            Bonded(clause, thing, Bond.Tape, "cut", "unglue", "take", "peel", "pull", "heat", "lift", "undo", "come");
+            return;
+        }
+        if (clause.Does("move") && what is not PeelWhat.Tape)
+        {
+            Add(Sort.Other, new Move(), clause);
+            return;
+        }
+        if (!Goes(clause, thing, "peel", "take", "lift", "pull", "pry", "cut", "undo", "break", "swing", "move", "unglue", "slide"))
+            return;
+        // The fan's got a sticker on it: nobody peeled it.
+        if (clause is { HasDeed: false, Particle: null } && ((clause.IsHeldBy && clause.Places.Count > 0) || clause.IsStatement))
+            return;
+        if (thing.Length is not null)
+            Fault(clause, "peeling has no length");
+        if (Facts(clause, thing, "peeling"))
+            return;
+        Add(Sort.Peel, new Peel { What = what, Count = Counted(clause, thing) }, clause, thing.PartOf);
+    }
+
+    private bool Facts(Clause clause, Thing thing, string about)
+    {
+        if (!thing.HasFacts || (thing is { Drive: null, Size: null, Thread: null, Captive: false } && thing.Length is not null))
+            return false;
+        Fault(clause, $"size, thread and length belong to screws, not to {about}");
+        return true;
+    }
+
+    private void Caps(Clause clause, Thing thing)
+    {
+        // What comes off a screw is its cover; it has no action of its own.
+        if (!Goes(clause, thing, "take", "pry", "pull", "lift", "peel", "undo"))
+            return;
+        Mention(clause, thing);
+    }
+
+    private void Strips(Clause clause, Thing thing)
+    {
+        if (thing.HasBefore("glue", "softGlue", "rigidGlue", "stickyTape", "releaseTab") || clause.Does("stretch", "pull") || BatteryNear(clause, thing))
+            Bonded(clause, thing, Bond.ReleaseTab, "pull", "stretch", "take", "come", "peel", "undo");
+        else if (thing.HasBefore("tape"))
+            Peeled(clause, Like(thing, "tape"));
+        else if (thing.HasBefore("foot"))
+            Peeled(clause, Like(thing, "foot"));
+        else
+            Fault(clause, "a strip of what? Say adhesive strip, strip of tape or rubber strip");
+    }
+
+    private static Thing Like(Thing thing, string noun)
+    {
+        thing.Is = noun;
+        return thing;
+    }
+
+    private void Bonded(Clause clause, Thing thing, Bond? bond, params ReadOnlySpan<string> deeds)
+    {
+        if (!Goes(clause, thing, deeds) || Facts(clause, thing, "a bond"))
+            return;
+        var length = thing.Length;
+        if (bond == Bond.ReleaseTab && length is not null)
+        {
+            Fault(clause, "a release tab has no length");
+            return;
+        }
+        if (length is < RecordLimits.ShortestBond or > RecordLimits.LongestBond)
+        {
+            Fault(clause, string.Create(System.Globalization.CultureInfo.InvariantCulture, $"a bond is {RecordLimits.ShortestBond} to {RecordLimits.LongestBond} mm long"));
+            return;
+        }
+        // A mass is one, unless somebody counted or said several.
+        var count = thing is { Uncounted: true } && bond != Bond.ReleaseTab ? Count.One : Counted(clause, thing);
+        if (clause.Does("heat"))
+            (heat, heated) = (heat ?? Tool.Heat, clause);
+        // Adhesive: tape, 2x, 90 mm each
+        if (acts.FindLast(act => act.Sort == Sort.Bond) is { Action: Unbond { Bond: null, LengthMm: null } generic, Clause.IsTopic: true } topical)
+        {
+            topical.Action = generic with { Bond = bond, LengthMm = length, Count = count };
+            if (topical.Clause.Object is { } noun)
+                (noun.Number, noun.Many) = (thing.Number, thing.Many);
+            return;
+        }
+        // Glue, said again with its length or heat.
+        if (acts.FindLast(act => act.Sort == Sort.Bond) is { Action: Unbond known } before && !thing.IsAnother && !thing.IsCounted && (known.Bond is null || bond is null || known.Bond == bond) && (known.LengthMm is null || length is null) && bond != Bond.ReleaseTab && known.Bond != Bond.ReleaseTab && (thing.Which.Count == 0 || thing.Which.SequenceEqual(before.Clause.Object?.Which ?? [])))
+        {
+            before.Action = known with { Bond = known.Bond ?? bond, LengthMm = known.LengthMm ?? length };
+            return;
+        }
+        if (bond == Bond.ReleaseTab && acts.FindLast(act => act.Sort == Sort.Bond) is { Action: Unbond { Bond: Bond.ReleaseTab } tabs } said && !thing.IsAnother && (!thing.IsCounted || tabs.Count is null) && (thing.Which.Count == 0 || thing.Which.SequenceEqual(said.Clause.Object?.Which ?? [])))
+        {
+            said.Action = tabs with { Count = tabs.Count ?? count };
+            return;
+        }
+        Add(Sort.Bond, new Unbond { Bond = bond, LengthMm = length, Count = count }, clause, thing.PartOf);
+    }
+
+    private void Joint(Clause clause, Thing thing, ThermalWhat what)
+    {
+        if (!Goes(clause, thing, "clean", "take", "peel", "lift", "pull", "come", "undo", "unglue") || Facts(clause, thing, "a thermal joint"))
+            return;
+        if (cleaned is { } chips && what == ThermalWhat.Paste && !thing.IsCounted)
+            thing.Number = chips;
+        if (what == ThermalWhat.Paste && !thing.IsCounted && clause.Places.Find(place => place.Of is { Number: not null } of && of.IsNoun("chip")) is { Of: { } covered })
+            thing.Number = covered.Number;
+        var count = thing.Uncounted && what != ThermalWhat.Pad ? Count.One : Counted(clause, thing);
+        if (acts.FindLast(act => act.Action is Thermal { What: var known } && known == what) is { } before && !thing.IsCounted && !thing.IsAnother)
+            return;
+        Add(Sort.Joint, new Thermal { What = what, Count = what == ThermalWhat.Pad ? count : count ?? Count.One }, clause, thing.PartOf);
+    }
+}

@@ -1,0 +1,170 @@
+using WideLever.Core.Records;
+
+namespace WideLever.Core.StepLines;
+
+/// <summary>Connections: their kind, and that one said twice is one.</summary>
+internal sealed partial class SpokenMeaning
+{
+    // --- Connections -----------------------------------------------------------------------------------------------------------------
+
+    private void Connected(Clause clause, Thing thing)
+    {
+        var part = thing.PartOf;
+        if (clause.Does("route") || clause.Places.Exists(place => place.Of?.IsNoun("guide") == true && place.Preposition is "out of" or "from" or "off"))
+        {
+            Add(Sort.Other, new Route { Count = Counted(clause, thing) }, clause, part);
+            return;
+        }
+        if (clause.Does("move", "swing") || Aside(clause) || clause.Places.Exists(place => place.Preposition is "out of the way of"))
+        {
+            if (thing.Is is not ("flap" or "bar" or "lock" or "slideLock"))
+            {
+                Add(Sort.Other, new Move(), clause, part);
+                return;
+            }
+        }
+        if (thing is { Text: "wires", Uncounted: true } && thing.PartOf is null)
+        {
+            Fault(clause, "are these plugs, or the wires of one? Say 1 plug, or how many plugs");
+            return;
+        }
+        if (thing.Text is "wire" or "wires" && clause.Does("come", "break") && !clause.Does("unplug"))
+        {
+            Fault(clause, "did a wire come out of its plug? Say so as damage (F9); a plug that was pulled is a plug");
+            return;
+        }
+        if (line[clause.Start..Math.Min(line.Length, clause.End)].Contains("unlock", StringComparison.OrdinalIgnoreCase))
+        {
+            Fault(clause, "how does it open: a flap that flips, a bar, or a lock that slides?", [new("A flap that flips", "flip"), new("A bar", "bar lock"), new("A lock that slides", "slide lock"), new("Nobody knows", "unplug ?")]);
+            return;
+        }
+        // A bar that comes off with screws may hold something, or lock a cable.
+        if (thing is { Is: "bar", Text: "bar" or "bars" } && thing.Before.Count == 0 && (clause.Does("take", "come") || (clause.Particle is "off" or "away" or "out")) && acts.Exists(act => act.Sort == Sort.Screws) && !acts.Exists(act => act.Sort is Sort.Connection))
+        {
+            Fault(clause, "does the bar lock a cable, or hold something?", [new("It locks a cable", "bar lock"), new("It holds something: lifted", "bracket off")]);
+            return;
+        }
+        if (!Goes(clause, thing, "unplug", "pull", "take", "lift", "pry", "undo", "flip", "slide", "press", "peel", "cut", "swing", "toggle", "move", "spread"))
+            return;
+        if (Facts(clause, thing, "a connection"))
+            return;
+        if (thing.Is is "flap" or "bar" or "lock" or "slideLock" or "lever" && line[clause.Start..Math.Min(line.Length, clause.End + 6)].Contains(" down", StringComparison.OrdinalIgnoreCase) && !clause.Does("unplug"))
+        {
+            Fault(clause, "is it shut again? That is putting back");
+            return;
+        }
+        if (thing.Length is not null)
+        {
+            Fault(clause, "a connection has no length");
+            return;
+        }
+        var (kind, isLock) = KindOf(clause, thing, spokenOf.Count > 0 && !spokenOf.Contains(PartKind.Wireless));
+        var isBattery = Battery(thing) || (part is null && topic is var (about, _) && Kind(about) == PartKind.Battery && !clause.Places.Exists(place => place.Of?.PartOf is not null and not "battery"))
+            || (part is null && clause.Places.Exists(place => place.Of?.PartOf == "battery" && place.Preposition is "of" or "to" or "from" or "out of" or "off"));
+        var count = Counted(clause, thing);
+        if (Same(clause, thing, kind, isLock, count, isBattery))
+            return;
+        PowerOff |= isBattery;
+        Add(isLock ? Sort.Lock : Sort.Connection, new Unplug { Connector = kind, Count = count }, clause, part);
+    }
+
+    /// <summary>Whether this is a connection that was said already: display cable, flap.</summary>
+    private bool Same(Clause clause, Thing thing, Connector? kind, bool isLock, Count? count, bool isBattery)
+    {
+        // Two connectors here, the fan plug and the speaker plug
+        if (acts.FindLast(act => act.Sort == Sort.Connection) is { Action.Count: { Exact: > 1 and var listed } } list && list.Part is null && thing is { IsThe: true, Many: false, IsCounted: false, PartOf: not null } && list.Clause.Object?.Is == thing.Is && list.Listed < listed)
+        {
+            list.Listed++;
+            list.Said.Add(clause);
+            PowerOff |= isBattery;
+            return true;
+        }
+        if (thing.IsAnother || (thing.Which.Count > 0 && acts.FindLast(act => act.Sort is Sort.Connection)?.Clause.Object is { Which.Count: > 0 } named && !named.Which.SequenceEqual(thing.Which)))
+            return false;
+        bool Counts(Act act) => !thing.IsCounted || act.Action.Count == count;
+        // Lift the latch, pull the ribbon: the latch is the ribbon's.
+        if (thing.Is == "ribbon" && kind is null && acts.Count > 0 && acts[^1] is { Sort: Sort.Latches, Action.Count: { Exact: 1 } } latch && latch.Clause.Does("lift", "flip"))
+        {
+            acts.Remove(latch);
+            acts.Add(new(Sort.Connection, new Unplug { Connector = Connector.FlipLock, Count = count }, clause) { Part = thing.PartOf, Merged = true });
+            return true;
+        }
+        var before = acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock && act.Action is Unplug);
+        if (before is not { Action: Unplug known })
+            return false;
+        // Connector: wire plug, 1x
+        if (before.Clause.IsTopic && !before.Merged && thing.Is is not "antenna")
+        {
+            before.Action = known with { Connector = kind ?? known.Connector, Count = thing.IsCounted ? count : known.Count };
+            before.Merged = true;
+            PowerOff |= isBattery;
+            return true;
+        }
+        // Ribbon, flap; four ribbons, each with a flap: how it opens.
+        var tells = isLock || thing.Is is "press" or "push";
+        if (tells && before.Sort == Sort.Connection && known.Connector is null or Connector.WirePlug && !before.Merged && Counts(before))
+        {
+            before.Action = known with { Connector = kind ?? known.Connector };
+            before.Said.Add(clause);
+            (before.Merged, before.End) = (true, clause.End);
+            PowerOff |= isBattery;
+            return true;
+        }
+        // The flap up, the ribbon out.
+        if (!isLock && before.Sort == Sort.Lock && !before.Merged && thing.Is is "ribbon" or "cable" or "plug" or "lead" && (kind is null or Connector.WirePlug || kind == known.Connector) && (Counts(before) || (thing.Many && !thing.IsCounted)) && (thing.PartOf is null || before.Part is null || thing.PartOf == before.Part))
+        {
+            if (known.Connector is null && kind is not null)
+                before.Action = known with { Connector = kind };
+            before.Said.Add(clause);
+            (before.Merged, before.End) = (true, clause.End);
+            PowerOff |= isBattery;
+            return true;
+        }
+        // Unplug the touchpad, its ribbon.
+        if (before.Clause.Object is { IsPart: true } && before.Clause.Does("unplug") && known.Connector is null && !thing.IsCounted && !thing.Many && (!clause.HasDeed || (clause.Does("pull", "lift") && thing.PartOf is null)) && (thing.PartOf is null || thing.PartOf == before.Part) && !before.Merged)
+        {
+            before.Action = known with { Connector = kind };
+            return true;
+        }
+        // Which is just a plug: what the cable is.
+        if (clause.IsWhich && !thing.IsCounted && !clause.HasDeed)
+        {
+            before.Action = known with { Connector = known.Connector ?? kind };
+            before.Said.Add(clause);
+            return true;
+        }
+        // Connector, coloured wires: its own.
+        if (thing.Text == "wires" && !thing.IsCounted && before.Clause.Object?.Is == "plug" && !clause.HasDeed)
+            return true;
+        // The bail again; the plug of the cable that was named.
+        if (!thing.IsCounted && !clause.HasDeed && clause.Particle is null && tells && kind == known.Connector && (thing.PartOf is null || thing.PartOf == before.Part))
+            return true;
+        if (!thing.IsCounted && before.Action.Count is not null && (thing.PartOf is null || thing.PartOf == before.Part) && ((isLock && known.Connector == kind && (before.Merged || thing.IsThe || before.Clause is { HasDeed: false, Particle: null }))
+            || ((thing.IsThe || (before.Clause is { HasDeed: false, Particle: null } && (clause.HasDeed || clause.Particle is not null))) && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many && thing.Which.Count == 0)
+            || (thing.IsIts && thing.Is == "plug" && known.Connector is Connector.WirePlug or null)))
+        {
+            before.Said.Add(clause);
+            PowerOff |= isBattery;
+            return true;
+        }
+        if (thing.Text == "wires" && thing.IsCounted && before.Clause.Object?.Is == "plug")
+        {
+            Fault(clause, "are these the wires of one plug, or so many plugs?", [new("So many plugs", $"{count} plugs"), new("Wires of the plug before", "")]);
+            return true;
+        }
+        // On one lead, plug off.
+        if (before.Clause is { IsHeldBy: true, HasDeed: false } && !before.Merged && !thing.IsCounted && !thing.Many && (clause.HasDeed || clause.Particle is not null) && thing.Is is "plug" or "cable" or "lead" && known.Connector == kind)
+        {
+            before.Said.Add(clause);
+            before.Merged = true;
+            return true;
+        }
+        return false;
+    }
+
+    private static bool Aside(Clause clause) => clause.Particle is "aside" or "out of the way" or "to one side" or "to the side";
+
+    private static bool Battery(Thing thing) => thing.PartOf == "battery";
+
+    private bool BatteryNear(Clause clause, Thing thing) => Battery(thing) || seen.Exists(one => one.Clause.Object is { } held && Kind(held) == PartKind.Battery) || (topic is var (about, _) && Kind(about) is PartKind.Battery) || clause.Places.Exists(place => place.Of?.PartOf == "battery");
+}

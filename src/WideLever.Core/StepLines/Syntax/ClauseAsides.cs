@@ -1,0 +1,174 @@
+namespace WideLever.Core.StepLines;
+
+/// <summary>What stands beside what was done: remarks, what is not so, what broke, shares of a count.</summary>
+internal sealed partial class ClauseReader
+{
+    private int Remarked(int i)
+    {
+        var mine = Clauses.FindAll(clause => clause.Segment == segment);
+        var hasFacts = words.Exists(word => word.Figure is not null || word.Number is not null || word.Is(Role.Negation));
+        if (mine.Exists(clause => clause.HasDeed || clause.Particle is not null) || hasFacts)
+        {
+            Fault(words[i].Start, words[i].End, $"\"{words[i].Text}\" is a remark: note it, such as note \"…\", or say what was done");
+            return words.Count;
+        }
+        Clauses.RemoveAll(clause => clause.Segment == segment);
+        now = null;
+        leading.Clear();
+        Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
+        return words.Count;
+    }
+
+    /// <summary>A piece of the line that makes no step: it says so.</summary>
+    private int Away(int i, Role kind, string message)
+    {
+        Remarks.Add(new(kind, words[0].Start, words[^1].End, segment));
+        Fault(words[i].Start, words[i].End, message);
+        leading.Clear();
+        return words.Count;
+    }
+
+    private int Negation(int i)
+    {
+        var word = words[i];
+        // Ten clips, no, eleven
+        if (word.Text == "no" && words.Count == 1 && Clauses.Count > 0)
+        {
+            corrects = true;
+            return i + 1;
+        }
+        // A ribbon without a lock; no lock
+        var to = i + 1;
+        if ((word.Text is "without" || (word.Text is "no" && (IsFirst(i) || (i > 0 && IsWith(words[i - 1]))))) && StartsThing(to) && ThingAt(ref to) is { } lacking)
+        {
+            if (lacking.IsNoun("lock", "flap", "latch", "lever", "bar", "slideLock", "clip") && lacking.Number is null && !lacking.HasFacts)
+            {
+                var place = new Attachment("without", lacking, word.Start, words[to - 1].End);
+                (now ?? Clauses.LastOrDefault())?.Places.Add(place);
+                if (now is null && Clauses.Count == 0)
+                    leading.Add(place);
+                return to;
+            }
+        }
+        // Not captive
+        if (word.Text is "not" or "none" or "never" && i + 1 < words.Count && words[i + 1].Is(Role.Describe, "captive") && !StartsThing(i + 2))
+            return i + 2;
+        // Without touching the heatsink: how.
+        if (word.Text == "without" && now is not null && i + 1 < words.Count && words[i + 1].Text.EndsWith("ing", StringComparison.Ordinal))
+        {
+            now.Places.Add(new("how", null, word.Start, words[^1].End));
+            return words.Count;
+        }
+        // Beside the sticker and not below it; zero, not ph: the contrary of what was said.
+        if (word.Text == "not" && i + 1 < words.Count && now?.Object is not null && words.Skip(i + 1).All(other => other.Is(Role.Preposition) || other.Is(Role.Pronoun) || other.Is(Role.Drive) || (other.Is(Role.Aside) && !other.Is(Role.Deed))) && words.Skip(i + 1).Any(other => other.Is(Role.Pronoun) || other.Is(Role.Drive)))
+        {
+            now.Places.Add(new("not", null, word.Start, words[^1].End));
+            now.Reach(word.Start, words[^1].End);
+            return words.Count;
+        }
+        // The seal isn't touched: how things stand.
+        if (now is { HasDeed: false, Particle: null, Object: { IsThe: true, IsCounted: false, HasFacts: false } } untouched && Clauses.FindAll(clause => clause.Segment == segment).Count == 1)
+        {
+            Clauses.Remove(untouched);
+            now = null;
+            Remarks.Add(new(Role.Negation, words[0].Start, words[^1].End, segment));
+            return words.Count;
+        }
+        if (IsFirst(i))
+        {
+            // What is not there, or was not done, is noted where the line says something else.
+            if (word.Text is "no" && words.Count == 1)
+                return Away(i, Role.Negation, "is that a correction? Change the line so that it says what is so");
+            Remarks.Add(new(Role.Negation, words[0].Start, words[^1].End, segment));
+            leading.RemoveAll(place => place.Preposition != "without");
+            return words.Count;
+        }
+        return Away(i, Role.Negation, "this says what is not so, or was not done: a line says what was done");
+    }
+
+    private bool IsDamage(int i)
+    {
+        var word = words[i];
+        if (!word.Is(Role.Deed) || (i > 0 && words[i - 1].Text is "was" or "were" or "got" or "been"))
+            return true;
+        if (word.Is(Role.Deed, "break"))
+            return !words.Skip(i).Any(other => other.Is(Role.Noun, "seal"));
+        return now is { Object: not null, HasDeed: false } && !joined && !StartsThing(i + 1);
+    }
+
+    private int Damage(int i)
+    {
+        // What broke is no step of its own: one clip snapped.
+        if (now is { HasDeed: false, Object: { } broken })
+        {
+            // The paste cracks: it parts.
+            if (broken.IsNoun("paste", "glue", "softGlue", "rigidGlue", "pad"))
+                return i + 1;
+            // The flap that broke was opened.
+            if (broken.IsNoun("seal") && words[i].Text is "broken" or "broke" or "torn" or "cracked" or "split")
+            {
+                now.Deeds.Add("break");
+                return i + 1;
+            }
+            if (!broken.IsNoun("flap", "bar", "lock", "slideLock"))
+                Clauses.Remove(now);
+            Remarks.Add(new(Role.Damage, now.Start, words[^1].End, segment));
+        }
+        else
+        {
+            Remarks.Add(new(Role.Damage, words[i].Start, words[^1].End, segment));
+        }
+        now = null;
+        leading.Clear();
+        var behind = Enumerable.Range(0, words.Count).FirstOrDefault(at => words[at].Is(Role.Negation) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal) || words[at].Is(Role.Unit), -1);
+        if (behind >= 0)
+            Fault(words[behind].Start, words[behind].End, "say what broke in a line of its own");
+        return words.Count;
+    }
+
+    /// <summary>All but two of the ten screws; half of the twelve clips.</summary>
+    private int Fraction(int i)
+    {
+        var text = words[i].Text;
+        var at = i + 1;
+        int? less = null;
+        // Ten, half under feet
+        if (text == "half" && at < words.Count && words[at].Is(Role.Preposition) && Clauses.LastOrDefault()?.Object is { Number.Exact: { } even } && even % 2 == 0)
+        {
+            Give(new() { Number = even / 2, IsOfThem = true, Start = words[i].Start, End = words[i].End }, i);
+            return at;
+        }
+        // Half of them on the hinge side: where, and no fact.
+        if (at < words.Count && words[at].Is(Role.OfThem) | words[at].Is(Role.Pronoun) && at + 1 < words.Count && words[at + 1].Is(Role.Preposition) && words[at + 1].Text is "on" or "at" or "in" or "along" or "near" or "by" && Clauses.Count > 0 && !words.Skip(at + 1).Any(word => word.Number is not null || word.Is(Role.Negation)))
+        {
+            Clauses[^1].Places.Add(new("half", null, words[i].Start, words[^1].End));
+            return words.Count;
+        }
+        // Twelve, all but two captive: the others are.
+        if (text == "all but" && Numerals.At(words, at) is { Count.Exact: { } loose } not && Clauses.LastOrDefault()?.Object is { Number.Exact: { } whole } && whole > loose)
+        {
+            var to = at + not.Length;
+            if (to < words.Count && ThingAt(ref to) is { Captive: true } held)
+            {
+                (held.Number, held.IsOfThem) = (whole - loose, true);
+                Give(held, i);
+                return to;
+            }
+        }
+        if (text == "all but" && Numerals.At(words, at) is { Count.Exact: { } but } exception)
+            (less, at) = (but, at + exception.Length);
+        while (at < words.Count && (words[at].Is(Role.Aside) || words[at].Text == "of"))
+            at++;
+        if ((less is not null || text is "half of" or "half the" or "half") && at < words.Count && Numerals.At(words, at) is { Count.Exact: { } all })
+        {
+            var to = at;
+            if (ThingAt(ref to) is { } thing && (less is { } l ? all - l : all % 2 == 0 ? all / 2 : 0) is > 0 and var left)
+            {
+                thing.Number = left;
+                Give(thing, i);
+                return to;
+            }
+        }
+        return Away(i, Role.Fraction, "a share of what nobody counted is no count: say how many were undone");
+    }
+}

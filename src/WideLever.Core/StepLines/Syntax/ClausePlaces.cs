@@ -1,0 +1,241 @@
+namespace WideLever.Core.StepLines;
+
+/// <summary>Places: a preposition and what stands behind it, how things stand meanwhile, and what is done with.</summary>
+internal sealed partial class ClauseReader
+{
+    /// <summary>Whether something is left where it is; what is on the left is not.</summary>
+    private bool Leaves(int i) => (words[i].Text != "left" || (i + 1 < words.Count && (words[i + 1].Is(Role.Pronoun) || words[i + 1].Text is "the" or "those" or "these" or "that"))) && !words.Skip(i).Any(word => word.Figure is not null || (word.Number is not null && word.Text != "one") || word.Is(Role.Fraction) || word.Is(Role.Join));
+
+    /// <summary>Once the fan is out, while the lid is open: how things stand, which is a place in time. Null: it is none.</summary>
+    private int? Subordinate(int i)
+    {
+        var word = words[i];
+        if (word.Text is not ("once" or "when" or "while" or "now that" or "since" or "as soon as" or "because" or "as" or "after" or "before" or "once you" or "when you") || !StartsThing(i + 1) || Numerals.At(words, i + 1) is { Count: not null })
+            return null;
+        var to = i + 1;
+        if (ThingAt(ref to, inPlace: true) is not { } thing || thing.IsNoun("screw", "standoff", "clip", "latch", "plug", "cable", "ribbon", "flap", "tab", "releaseTab", "lead", "antenna"))
+            return word.Text == "once" ? i + 1 : null;
+        var predicate = false;
+        for (; to < words.Count; to++)
+        {
+            var other = words[to];
+            if (predicate && !other.Is(Role.Particle) && !other.Is(Role.State))
+                break;
+            if (other.Is(Role.Deed) || other.Is(Role.Particle) || other.Is(Role.State) || other.Is(Role.PutBack))
+                predicate = true;
+            else if (!other.Is(Role.Aside) && !other.Is(Role.Modal))
+                break;
+        }
+        if (!predicate)
+            return null;
+        leading.Add(new(word.Text, null, word.Start, words[to - 1].End));
+        joined = false;
+        now = null;
+        return to;
+    }
+
+    /// <summary>Whether a counted fastener is named here.</summary>
+    private bool Fasteners(int i)
+    {
+        while (i < words.Count && words[i].Is(Role.Aside))
+            i++;
+        if (Numerals.At(words, i) is not { } numeral)
+            return false;
+        for (i += numeral.Length; i < words.Count; i++)
+        {
+            if (words[i].As(Role.Noun) is "screw" or "clip" or "latch" or "releaseTab" or "standoff" or "strip" or "glue" or "softGlue" or "tape" or "stickyTape")
+                return true;
+            if (!words[i].Is(Role.Describe) && words[i].Figure is null && !words[i].Is(Role.Drive))
+                return false;
+        }
+        return false;
+    }
+
+    private int? Particle(int i)
+    {
+        var word = words[i];
+        if (now?.Object is not null && word.Text is "off" or "out" or "away" && StartsThing(i + 1) && !joined && (words[i + 1].Text is "the" or "its" or "their" or "of" || (Nounish(words[i + 1]) && word.Text == "off")))
+            return Place(i);
+        if (now is null || joined)
+        {
+            if (word.Is(Role.Aside) || word.Is(Role.Preposition))
+                return null;
+            Begin(i);
+            // The carrier: four screws, off the drive.
+            if (word.Text is "off" or "out" && Clauses.Count > 1 && i + 1 < words.Count && words[i + 1].Text == "the" && StartsThing(i + 2))
+            {
+                joined = false;
+                now!.Particle = word.Text;
+                return Place(i);
+            }
+        }
+        joined = false;
+        now!.Particle ??= word.Text;
+        now.Reach(word.Start, word.End);
+        return i + 1;
+    }
+
+    /// <summary>A place: a preposition and what stands behind it.</summary>
+    private int? Place(int i)
+    {
+        var word = words[i];
+        if (word.Text is "in" or "on" && now is not null && (i + 1 == words.Count || words[i + 1].Is(Role.Join)) && (now.HasDeed || now.Object is not null))
+            return Away(i, Role.PutBack, "this puts something back, which is no step: Putting back has it, and tells the order");
+        if (word.Text is "till" or "until" or "so that")
+            return Swallow(i, now is not null ? "what for" : null);
+        if (word.Text is "to" or "for" or "by" && i + 1 < words.Count && words[i + 1].Is(Role.Deed) && !Nounish(words[i + 1]))
+        {
+            // Used a card to pop the clips; by sliding the lock.
+            if (word.Text == "by" || now is null || now.Does("use", "run") || now.Object?.IsNoun("tool", "heatTool", "hand") == true)
+            {
+                now = null;
+                return i + 1;
+            }
+            return Swallow(i, now.HasDeed || now.Object is not null ? "what for" : null);
+        }
+        // Released from one screw, loosened at its four screws, by two strips: what held it.
+        if (word.Text is "from" or "at" or "by" or "through" && now is { HasDeed: true, Object.IsPart: true } && Fasteners(i + 1) && (word.Text != "through" || true))
+        {
+            (now, heldBy) = (null, true);
+            return i + 1;
+        }
+        // Drops out after two latches: they were opened.
+        if (word.Text is "after" && now is not null && Numerals.At(words, i + 1) is not null)
+        {
+            (now, heldBy) = (null, true);
+            return i + 1;
+        }
+        if (word.Text is "before" or "after" && i + 1 < words.Count && words[i + 1].Is(Role.Deed))
+            return Away(i, Role.Modal, "this points to another step: log it as a line of its own");
+        var to = i + 1;
+        Thing? of = null;
+        // All round, 900 mm: no place.
+        if (word.Is(Role.Aside) && to < words.Count && words[to].Figure is not null)
+            return to;
+        if (StartsThing(to))
+            of = ThingAt(ref to, inPlace: true);
+        var behind = to;
+        while (behind < words.Count && words[behind].Is(Role.Aside))
+            behind++;
+        if (of is not null && IsWith(word) && behind < words.Count && behind > to && words[behind].Is(Role.Particle) && !of.IsNoun("tool", "hand"))
+            to = behind;
+        if (of is not null && IsWith(word) && to < words.Count && (words[to].Is(Role.Particle) || words[to].Is(Role.Deed)) && !of.IsNoun("tool", "hand"))
+        {
+            // With the duct away: how things stand, not what is done.
+            to++;
+            leading.Add(new(word.Text, null, word.Start, words[to - 1].End));
+            return to;
+        }
+        if (of is { Total: not null })
+            Fault(words[i].Start, words[to - 1].End, "how many are there in all, and what of them was undone? Say each group with its count");
+        if (of is not null && word.Text == "between" && to + 1 < words.Count && words[to].Is(Role.Join) && StartsThing(to + 1))
+        {
+            to++;
+            ThingAt(ref to, inPlace: true);
+        }
+        if (of is null && !(word.Text is "under" or "below" or "beneath" or "underneath" or "behind"))
+            return word.Is(Role.Aside) || word.Is(Role.Particle) || to > i + 1 ? to : IsWith(word) ? null : i + 1;
+        // Beneath each of the two
+        if (of is { IsEach: true, Role: null } each && to + 1 < words.Count && words[to].Text == "of" && Numerals.At(words, words[to + 1].Text == "the" ? to + 2 : to + 1) is { Count: { } whole } numeral)
+        {
+            each.Number = whole;
+            to += (words[to + 1].Text == "the" ? 2 : 1) + numeral.Length;
+            if (to < words.Count && Nounish(words[to]))
+                (each.Role, each.Is, each.Text) = (words[to].Senses.First(sense => sense.Role is Role.Noun or Role.Part).Role, words[to].Senses.First(sense => sense.Role is Role.Noun or Role.Part).Is, words[to++].Text);
+        }
+        if (of is { IsEach: true, Role: null } && word.Text is "for" or "per" or "on" or "in" or "at" && now?.Object is { } counted)
+        {
+            counted.IsForEach = true;
+            return to;
+        }
+        // Four at 5 mm
+        if (of is { Role: null, IsCounted: false, Length: { } reach } && now?.Object is { Length: null } measured && word.Text is "at" or "of" or "with" or "by")
+        {
+            (measured.Length, measured.IsLengthApart) = (reach, true);
+            now.Reach(word.Start, words[to - 1].End);
+            return to;
+        }
+        var place = new Attachment(word.Text, of, word.Start, words[to - 1].End);
+        if (IsWith(word) && of is not null && With(of, place))
+            return to;
+        if (Ways.Contains(word.Text) && now is not null)
+            now.Particle ??= word.Text.Split(' ')[0] is "from" ? null : "out";
+        if (now is null || joined)
+            leading.Add(place);
+        else
+        {
+            now.Places.Add(place);
+            now.Reach(place.Start, place.End);
+        }
+        return to;
+    }
+
+    /// <summary>What is done with: a tool, how a connection opens, or what has to be undone besides. False: a place.</summary>
+    private bool With(Thing of, Attachment place)
+    {
+        if (of.IsNoun("tool", "heatTool", "solvent", "hand"))
+        {
+            if (of.Length is not null || of.Number is { Most: > 4 })
+                Fault(place.Start, place.End, $"what of this is counted or measured? A {of.Text} is neither");
+            now ??= Begin(words.FindIndex(word => word.Start == place.Start));
+            if (of.Drive is { } drive && now.Object is { Drive: null } turned && turned.IsNoun("screw"))
+                turned.Drive = drive;
+            now.Tool = of.IsNoun("heatTool") ? Words.Tool.Heat : of.IsNoun("solvent") ? Words.Tool.Solvent : now.Tool;
+            now.Reach(place.Start, place.End);
+            return true;
+        }
+        if (of.IsNoun("flap", "slideLock", "bar", "lock", "lever", "press", "push", "latch") && now is not null)
+            return false;
+        if (of.IsPart || (of.IsNoun("holder", "cover") && now?.Object is { IsPart: true } && !of.IsCounted) || of.IsNoun("place", "seam", "piece", "chip", "machine") || (of.Text == "wires" && now?.Object?.IsNoun("plug", "cable") == true))
+            return false;
+        // Wireless card with two leads: what the line is about.
+        if (now is { HasDeed: false, Particle: null, Object.IsPart: true })
+            now.IsTopic = true;
+        var clause = Begin(words.FindIndex(word => word.Start == place.Start));
+        (clause.Object, clause.IsHeldBy) = (of, true);
+        clause.Reach(place.Start, place.End);
+        return true;
+    }
+
+    private int? Attached(int i)
+    {
+        if (i + 1 < words.Count && words[i + 1].Is(Role.Preposition) && !words[i + 1].Is(Role.Describe))
+            return i + 1;
+        if (!StartsThing(i + 1))
+            return words[i].Is(Role.Aside) || i + 1 >= words.Count || words[i + 1].Is(Role.Preposition) || words[i + 1].Is(Role.Aside) || words[i + 1].Is(Role.Particle) ? i + 1 : null;
+        var to = i + 1;
+        if (ThingAt(ref to, inPlace: true) is not { } of)
+            return null;
+        // Beneath every foot sits a screw.
+        if (words[i].Text is "sits" or "sit" or "lies" or "lie" or "lying" or "sitting" && of.IsNoun("screw", "standoff", "clip") && now is null)
+        {
+            heldBy = true;
+            return i + 1;
+        }
+        if (words[i].Text.Contains("reach", StringComparison.Ordinal) && of.IsNoun("screw", "clip"))
+            Fault(words[i].Start, words[to - 1].End, "were they undone as well? Say it between commas, such as 1 screw");
+        var place = new Attachment(words[i].Text, of, words[i].Start, words[to - 1].End);
+        if (now is null)
+            leading.Add(place);
+        else
+        {
+            now.Places.Add(place);
+            now.Reach(place.Start, place.End);
+        }
+        return to;
+    }
+
+    /// <summary>The rest of the segment says what for, and is kept whole; what could be a fact in it is a fault.</summary>
+    private int Swallow(int i, string? what)
+    {
+        var trouble = Enumerable.Range(i, words.Count - i).FirstOrDefault(at => words[at].Number is not null || words[at].Is(Role.Negation) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal) || words[at].Is(Role.Join) || words[at].IsUnknown, -1);
+        if (what is null || trouble >= 0)
+            Fault(words[Math.Max(i, trouble)].Start, words[^1].End, "say what was done, in a line or between commas of its own");
+        else if (now is not null)
+        {
+            now.Places.Add(new("to", null, words[i].Start, words[^1].End));
+            now.Reach(words[i].Start, words[^1].End);
+        }
+        return words.Count;
+    }
+}
