@@ -25,6 +25,11 @@ public static class StepLine
         var written = new LineReader(line, tokens, context, nearest: false, spoken: false).Read();
         if (written.Faults.Count == 0)
             return written;
+        // A name behind a sign that is not known is told as such: the sign has said that a name stands there. Behind a comma a person may go on as they speak.
+        var sign = tokens.FindIndex(token => token.Kind is TokenKind.Opens or TokenKind.Frees or TokenKind.Layer);
+        var listed = sign < 0 ? -1 : tokens.FindIndex(sign, token => token.Kind is TokenKind.Comma or TokenKind.Semicolon);
+        if (sign >= 0 && written.Faults.All(fault => fault.Start >= tokens[sign].Start && (listed < 0 || fault.Start < tokens[listed].Start)))
+            return new LineReader(line, tokens, context, nearest: true, spoken: false).Read();
         // What was most likely meant is looked for in the reading alone that is told: it costs more than all the rest.
         if (!(written.IsSight && tokens.Exists(token => token.Kind == TokenKind.Frees)) && written.Attempt is null && line.Length <= MaxSpoken && !isWritten)
             return new LineReader(line, tokens, context, nearest: true, spoken: true).Read();
