@@ -38,7 +38,8 @@ public static class StepLine
 
     /// <summary>Whether a line has no other words than those of the written grammar: what is wrong with it is told in that one's terms.</summary>
     private static bool IsWritten(List<Token> tokens) => tokens.TrueForAll(token => token.Kind != TokenKind.Word || Lexicon.Clauses.Contains(token.Text) || Lexicon.Grammar(token.Text) is not null || token.Text is "x" or "under" or "mm" or "size" or "thread" || (token.Text.Any(char.IsAsciiDigit) && Lexemes.Of([token]).TrueForAll(IsWritten)))
-        && !tokens.Exists(token => token.Text.ToLowerInvariant() is "off" or "route" or "unroute");
+        && !tokens.Exists(token => token.Text.ToLowerInvariant() is "off" or "route" or "unroute")
+        && !tokens.Zip(tokens.Skip(1)).Any(pair => pair.First.Text.Equals("none", StringComparison.OrdinalIgnoreCase) && pair.Second.Text.Equals("captive", StringComparison.OrdinalIgnoreCase));
 
     private static bool IsForeign(Token token) => token.Kind == TokenKind.Word && !token.Text.Any(char.IsAsciiDigit) && !Lexicon.IsOfGrammar(token.Text.ToLowerInvariant());
 

@@ -132,8 +132,9 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
             said.Add(new(TokenKind.Semicolon, ";", piece[^1].End, piece[^1].End));
         }
         var clauses = new ClauseReader(faults, Lexicon.SlipOf);
-        clauses.Read(Lexemes.Of(said));
-        var meaning = new SpokenMeaning(line, context, faults, opens is null && OpensInside, tokens.Exists(token => token.Kind == TokenKind.Frees), IsTried);
+        var lexemes = Lexemes.Of(said);
+        clauses.Read(lexemes);
+        var meaning = new SpokenMeaning(line, context, faults, opens is null && OpensInside, tokens.Exists(token => token.Kind == TokenKind.Frees), IsTried, lexemes);
         meaning.Read(clauses.Clauses);
         if (meaning.Tried is { } tried)
         {
@@ -183,10 +184,10 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
     /// <summary>Whether the line says that something was tried and left.</summary>
     private bool IsTried => Tries().IsMatch(line) && Fails().IsMatch(line) && !line.Contains("not try", StringComparison.OrdinalIgnoreCase);
 
-    [System.Text.RegularExpressions.GeneratedRegex(@"\b(try|tried|attempt\w*|no luck|without success|had a go|gave up|given up|seized|budge)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(try|tried|attempt\w*|no luck|without success|had a go|ga?ve (it |that |this )?up|given (it |that |this )?up|giving (it )?up|seized|budge|pulled and pulled|tugged and tugged)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
     private static partial System.Text.RegularExpressions.Regex Tries();
 
-    [System.Text.RegularExpressions.GeneratedRegex(@"\b(left|leave|leaving|stop|stopped|not|stuck|stays|glued|seized|success|luck|gave up|given up|further|strong|nothing|can.?t|won.?t|didn.?t|wouldn.?t|couldn.?t)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(left|leave|leaving|stop|stopped|not|stuck|stays|glued|seized|success|luck|gave up|given up|further|strong|nothing|riveted|(ga|gi)ven? (it |that |this )?up|can.?t|won.?t|didn.?t|wouldn.?t|couldn.?t)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
     private static partial System.Text.RegularExpressions.Regex Fails();
 
     private const string Ready = "this is getting ready, which is no step: a line says what was undone of the machine";

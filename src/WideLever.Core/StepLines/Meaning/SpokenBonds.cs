@@ -56,6 +56,14 @@ internal sealed partial class SpokenMeaning
             Peeled(clause, Like(thing, "tape"));
         else if (thing.HasBefore("foot"))
             Peeled(clause, Like(thing, "foot"));
+        else if (acts.Count > 0 && acts[^1].Sort is Sort.Peel or Sort.Bond && thing is { IsCounted: true, Before.Count: 0 } && !clause.HasDeed)
+        {
+            Number(clause, new() { Number = thing.Number, Uncounted = thing.Uncounted, Start = thing.Start, End = thing.End }, acts[^1]);
+            if (thing.Length is { } each && acts[^1].Action is Unbond measured)
+                acts[^1].Action = measured with { LengthMm = each };
+            else if (thing.Length is { } strip && acts[^1].Action is Peel { What: PeelWhat.Tape } tape)
+                acts[^1].Action = new Unbond { Bond = Bond.Tape, Count = tape.Count, LengthMm = strip, Notes = tape.Notes };
+        }
         else
             Fault(clause, "a strip of what? Say adhesive strip, strip of tape or rubber strip");
     }
@@ -70,6 +78,12 @@ internal sealed partial class SpokenMeaning
     {
         if (!Goes(clause, thing, deeds) || Facts(clause, thing, "a bond"))
             return;
+        // Where cheaper machines use glue
+        if (clause.HasDeed && clause.Deeds.TrueForAll(deed => deed == "use"))
+        {
+            Fault(clause, $"was the {thing.Text} undone? Say cut, peeled or the like");
+            return;
+        }
         var length = thing.Length;
         if (bond == Bond.ReleaseTab && length is not null)
         {

@@ -33,9 +33,17 @@ internal sealed partial class SpokenMeaning
             Fault(clause, "did a wire come out of its plug? Say so as damage (F9); a plug that was pulled is a plug");
             return;
         }
-        if (line[clause.Start..Math.Min(line.Length, clause.End)].Contains("unlock", StringComparison.OrdinalIgnoreCase))
+        if (line[clause.Start..Math.Min(line.Length, clause.End)].Contains("unlock", StringComparison.OrdinalIgnoreCase) && !clauses.Exists(other => other.Object?.IsNoun("flap", "bar", "slideLock", "lever") == true))
         {
             Fault(clause, "how does it open: a flap that flips, a bar, or a lock that slides?", [new("A flap that flips", "flip"), new("A bar", "bar lock"), new("A lock that slides", "slide lock"), new("Nobody knows", "unplug ?")]);
+            return;
+        }
+        // The hold-down bar, two screws, bar off: what was named.
+        if (thing is { Is: "bar", Text: "bar" } && (mentioned.Exists(one => one.Thing.IsNoun("holder") && one.Thing.Text.EndsWith(" bar", StringComparison.Ordinal)) || acts.Exists(act => act.Sort == Sort.Screws && act.Clause.Places.Exists(place => place.Of is { Is: "bar" }))) && (clause.HasDeed || clause.Particle is not null))
+        {
+            mentioned.RemoveAll(one => one.Thing.Text.EndsWith(" bar", StringComparison.Ordinal));
+            thing.Is = "holder";
+            Holder(clause, thing);
             return;
         }
         // A bar that comes off with screws may hold something, or lock a cable.
@@ -92,6 +100,17 @@ internal sealed partial class SpokenMeaning
         var before = acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock && act.Action is Unplug);
         if (before is not { Action: Unplug known })
             return false;
+        // Under the tape there's a connector, flipped the latch and pulled the ribbon: what it is comes later.
+        if (before.Clause is { HasDeed: false, Particle: null, IsHeldBy: true, Object: { Is: "plug", Many: false, IsCounted: false, Before.Count: 0 } } && !before.Merged && (clause.HasDeed || clause.Particle is not null) && !thing.Many && (thing.PartOf is null || before.Part is null) && thing.Is is not "antenna")
+        {
+            before.Action = known with { Connector = kind };
+            if (isLock)
+                before.Sort = Sort.Lock;
+            before.Said.Add(clause);
+            before.Merged = !isLock;
+            PowerOff |= isBattery;
+            return true;
+        }
         // Connector: wire plug, 1x
         if (before.Clause.IsTopic && !before.Merged && thing.Is is not "antenna")
         {
@@ -141,7 +160,8 @@ internal sealed partial class SpokenMeaning
             return true;
         if (!thing.IsCounted && before.Action.Count is not null && (thing.PartOf is null || thing.PartOf == before.Part) && ((isLock && known.Connector == kind && (before.Merged || thing.IsThe || before.Clause is { HasDeed: false, Particle: null }))
             || ((thing.IsThe || (before.Clause is { HasDeed: false, Particle: null } && (clause.HasDeed || clause.Particle is not null))) && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many && thing.Which.Count == 0)
-            || (thing.IsIts && thing.Is == "plug" && known.Connector is Connector.WirePlug or null)))
+            || (thing.IsIts && thing.Is == "plug" && known.Connector is Connector.WirePlug or null)
+            || (thing.IsThe && before.Merged && thing is { Many: false, PartOf: null, Which.Count: 0 } && thing.Is is "cable" or "ribbon" or "plug" or "lead" && before.Clause.Object?.Is is "plug" or "cable" or "ribbon" or "bar" or "flap" && clause.HasDeed)))
         {
             before.Said.Add(clause);
             PowerOff |= isBattery;

@@ -14,6 +14,12 @@ internal sealed partial class SpokenMeaning
         if (Apart(clause, thing, before))
             return;
         var screws = before?.Sort == Sort.Screws ? before : null;
+        // Six at four millimetres and two at nine
+        if (screws is null && unnamed.Count > 0 && unnamed[^1].Thing.Length is not null && thing is { Length: null, IsCounted: true } && clause.Places.Find(place => place.Preposition is "at" or "of" && place.Of is { Role: null, Number.Exact: not null, HasFacts: false }) is { Of.Number.Exact: { } alike } same)
+        {
+            thing.Length = alike;
+            clause.Places.Remove(same);
+        }
         if (thing.SizeNumber is { } number && (thing.Drive ?? (screws?.Action as Unscrew)?.Drive) is { } drive)
             (thing.Drive, thing.Size) = (drive, Figures.SizeOf(drive, number));
         var total = thing.Total is not null && clause.Places.Exists(place => Hides(place.Preposition));
@@ -58,7 +64,12 @@ internal sealed partial class SpokenMeaning
 
     private void Measure(Clause clause, Thing thing, Act? before, double length)
     {
-        if (before?.Action is Unbond { LengthMm: null } bond && bond.Bond != Bond.ReleaseTab && !thing.IsCounted)
+        // Five mm across the flats: the size of the key.
+        if (before?.Action is Unscrew { Drive: (Drive.Nut or Drive.Hex) and { } key, Size: null } nuts && clause.Places.Exists(place => place.Of?.Text == "flats"))
+            before.Action = nuts with { Size = Figures.SizeOf(key, Figures.Said(length)) };
+        else if (before is null && unnamed.Count > 0 && !thing.IsCounted && unnamed[^1].Thing.Length is null)
+            (unnamed[^1].Thing.Length, unnamed[^1].Thing.IsLengthApart) = (length, thing.IsLengthApart);
+        else if (before?.Action is Unbond { LengthMm: null } bond && bond.Bond != Bond.ReleaseTab && !thing.IsCounted)
             before.Action = bond with { LengthMm = length };
         else if (before?.Action is Peel { What: PeelWhat.Tape } tape)
             before.Action = new Unbond { Bond = Bond.Tape, Count = tape.Count, LengthMm = length, Notes = tape.Notes };
@@ -92,10 +103,24 @@ internal sealed partial class SpokenMeaning
             Fault(clause, $"a length, or the size of the key? Say x{Figures.Said(key)} or n{Figures.Said(key)}");
             return;
         }
+        // Two are eight millimetres, the others five; five at ten, four at six: lengths without their unit.
+        if (screws?.Action is Unscrew { Length: not null } && thing is { IsOther: true, Length: null, HasFacts: false, Number.Exact: { } short0 } && acts.FindLast(act => act.IsRest) is { Action: Unscrew { Length: null } others0 } left0 && others0.Count?.Exact != short0)
+        {
+            left0.Action = others0 with { Length = short0 };
+            return;
+        }
+        if (screws?.Action is Unscrew { Length: not null } && thing is { Length: null, IsCounted: true } && clause.Places.Find(place => place.Preposition is "at" or "of" && place.Of is { Role: null, Number.Exact: not null, HasFacts: false }) is { Of.Number.Exact: { } bare } at0)
+        {
+            thing.Length = bare;
+            clause.Places.Remove(at0);
+        }
         // Ten of them 5 mm, the last one 3 mm; the others five.
         if (acts.FindLast(act => act.IsRest) is { Action: Unscrew rest } left && thing.IsOther && (thing.Number is null || rest.Count == thing.Number || thing.Number == Count.One && rest.Count == Count.One))
         {
             left.Action = With(rest, thing);
+            // What is said next is said of them.
+            acts.Remove(left);
+            acts.Add(left);
             return;
         }
         // Three of the ten are under the feet: the others are not.
@@ -135,7 +160,7 @@ internal sealed partial class SpokenMeaning
         if (hidden == known.Cover && hidden != Cover.None && clause.Places.Exists(place => place.Of is { IsEach: true }))
             return;
         // Fan screws, 3 ph0; ph1 screws, four at 5 mm, two at 11 mm
-        if (known.Count is null || screws.IsFacts || (screws.Clause.IsTopic && screws.Clause.Object is { IsCounted: false }))
+        if (known.Count is null || screws.IsFacts || (screws.Clause.IsTopic && screws.Clause.Object is { IsCounted: false }) || (thing is { HasFacts: true, Number.Exact: 1, IsAnother: false, IsOther: false } && known is { Count.Exact: 1, Drive: null, Size: null, Thread: null, Length: null } && screws.Clause.Object is { IsCounted: false, Many: false } && clause is { HasDeed: false, IsJoined: false } && hidden == Cover.None))
         {
             screws.Base ??= known;
             screws.Action = With(known, thing) with { Count = Counted(clause, thing), Cover = hidden == Cover.None ? known.Cover : hidden, Covers = covers ?? known.Covers };
@@ -164,7 +189,9 @@ internal sealed partial class SpokenMeaning
         }
         var some = number.Exact;
         var all = known.Count?.Exact;
-        var part = some < all && (thing.IsOfThem || thing.IsDefinite || thing.IsLoose || (thing.IsOther && some == 1));
+        // Four screws and the one under the label: besides.
+        var besides = clause.IsJoined && thing is { IsDefinite: true, IsOther: false, IsOfThem: false };
+        var part = some < all && !besides && (thing.IsOfThem || thing.IsDefinite || thing.IsLoose || (thing.IsOther && some == 1));
         if (part && some is { } few && all is { } many)
         {
             Split(screws, clause, thing, few, many);
@@ -287,7 +314,7 @@ internal sealed partial class SpokenMeaning
         }
         if (before is null)
         {
-            if (clause.HasDeed || clause.Particle is not null || thing.Uncounted)
+            if (thing.Uncounted)
                 Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
             else
                 unnamed.Add((clause, thing));
@@ -299,7 +326,7 @@ internal sealed partial class SpokenMeaning
                 Fault(clause, "how many are there in all? Say the whole count");
             return;
         }
-        var plain = !clause.HasDeed || clause.IsJoined || clause.Does("come", "take", "undo", "unplug", "pull");
+        var plain = !clause.HasDeed || clause.IsJoined || clause.Does("come", "take", "undo", "unplug", "pull") || (clause.Does("peel") && before.Sort is Sort.Peel or Sort.Bond) || (clause.Does("pry") && before.Sort == Sort.Clips) || (clause.Does("cut", "unglue") && before.Sort == Sort.Bond) || (clause.Does("unscrew") && before.Sort == Sort.Screws) || (clause.Does("flip") && before.Sort is Sort.Connection or Sort.Lock);
         var of = before.Clause.Object;
         // A black lead, and a white one
         if (thing is { IsDefinite: false, Number: { Exact: 1 } } && clause is { IsJoined: true, HasDeed: false, Particle: null } && before.Action.Count == Count.One && of is { IsCounted: false, Many: false })
@@ -317,9 +344,27 @@ internal sealed partial class SpokenMeaning
                 before.Action = before.Action with { Count = 2 };
             return;
         }
+        // Two under the left foot, one under the right
+        if (before.Action is Unscrew { Cover: not (null or Cover.None), Count: { } under } hiddenScrews && thing.Number is { } more && clause.Places.Find(place => Hides(place.Preposition) && place.Of is { } spot && spot.IsNoun("place") && spot.Text is "left" or "right" or "front" or "rear" or "back" or "other") is not null && before.Clause.Places.Exists(place => Hides(place.Preposition) && place.Of is { Many: false }))
+        {
+            var all0 = under + more;
+            var covered = (hiddenScrews.Covers ?? 1) + 1;
+            before.Action = hiddenScrews with { Count = all0, Covers = all0.Exact == covered ? null : covered };
+            return;
+        }
         if (before.Action is Unscrew { Cover: not (null or Cover.None) } && clause.Places.Exists(place => Hides(place.Preposition)))
         {
             Fault(clause, "how many are there in all, under how many covers?");
+            return;
+        }
+        // So that's six, I make that six: the sum of what was named.
+        if (thing is { Role: null, Number.Exact: { } told } && !thing.IsAnother && clause.Places.Count == 0 && acts.Where(act => act.Sort == before.Sort).ToList() is { Count: > 0 } alike && (alike.Count > 1 || before.Parts.Count > 1 || before.Action.Count?.Exact == told) && alike.Aggregate(0, (all, act) => all + (act.Action.Count?.Exact ?? 9999)) == told)
+            return;
+        // Pop each one straight up: what was counted.
+        if (thing is { IsEach: true, Number: null or { Exact: 1 } } && (clause.HasDeed || clause.Particle is not null) && clause.Places.Count == 0)
+        {
+            if (clause.Particle is "straight up" or "straight off" && before.Action is Unplug { Connector: Connector.WirePlug } upright)
+                before.Action = upright with { Connector = Connector.PressFit };
             return;
         }
         // Both off, all three out: what was named one by one.
@@ -341,7 +386,7 @@ internal sealed partial class SpokenMeaning
         }
         var number = Counted(clause, thing);
         // Clips, about ten; leads off (2)
-        if (of is { IsCounted: false } && !thing.IsAnother && before.Parts.Count == 0 && (of.Many || before.Action.Count is null || number == before.Action.Count || of.Role is null || before.Clause.IsTopic || thing.IsForEach || before.Sort is Sort.Bond or Sort.Peel))
+        if (of is { IsCounted: false } && !thing.IsAnother && before.Parts.Count == 0 && (of.Many || clause.IsBehindColon || before.Action.Count is null || number == before.Action.Count || of.Role is null || before.Clause.IsTopic || thing.IsForEach || before.Sort is Sort.Bond or Sort.Peel))
         {
             before.Action = before.Action with { Count = number };
             of.Number = thing.Number;
@@ -355,7 +400,10 @@ internal sealed partial class SpokenMeaning
         if (clause.Places.Count > 0 || thing.IsAnother || thing.Which.Count > 0)
         {
             // Four on the left and six on the right add up; ten, four here and six there, are the ten.
-            if (before.Parts.Count == 0)
+            // Three at the left hinge, three at the right: the first is no whole.
+            if (before.Parts.Count == 0 && before.Clause.Places.Exists(place => place.Of is { Which.Count: > 0 } || place.Of?.IsNoun("place") == true) && before.Action.Count is { } first)
+                before.Parts.Add(first);
+            else if (before.Parts.Count == 0)
                 before.Whole = before.Action.Count;
             before.Parts.Add(number ?? Count.One);
             var sum = before.Parts.Aggregate((a, b) => a + b);

@@ -6,7 +6,7 @@ namespace WideLever.Core.StepLines;
 /// What the clauses of a line mean in the light of the record: the actions, the parts that come free, and whether the power is off. One thing said twice
 /// is one thing. <c>docs/step-line.md</c>, <em>Meaning</em>.
 /// </summary>
-internal sealed partial class SpokenMeaning(string line, StepLineContext context, List<LineFault> faults, bool opensByItself, bool freesByItself, bool tried)
+internal sealed partial class SpokenMeaning(string line, StepLineContext context, List<LineFault> faults, bool opensByItself, bool freesByItself, bool tried, List<Lexeme> words)
 {
     private enum Sort { Screws, Clips, Latches, Connection, Lock, Peel, Bond, Joint, Lift, Other }
 
@@ -51,6 +51,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     private Thing? driver;
     private readonly HashSet<string> multiplied = [];
     private Count? cleaned;
+
+    // Parts that only say where something is.
+    private readonly HashSet<Thing> located = [];
+
+    // Four corners, a screw each: how many places were spoken of.
+    private Thing? places;
 
     public bool PowerOff { get; private set; }
 
@@ -101,11 +107,32 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 clauses.RemoveAt(--i);
             }
         }
-        if (tried && clauses.Select(clause => clause.Object).FirstOrDefault(thing => thing?.IsPart == true) is { } left && clauses.First(clause => clause.Object == left) is var attempt && !clauses.Any(clause => clause.Object is { IsCounted: true, Role: Role.Noun }))
+        if (tried && words.Find(word => word.Is(Role.Part) && !word.Is(Role.Aside)) is { } left && !clauses.Any(clause => clause.Object is { IsCounted: true, Role: Role.Noun } or { HasFacts: true }))
         {
             faults.Clear();
-            Tried = Resolve(attempt, left, 0);
+            var attempt = clauses.Find(clause => clause.Object is { IsPart: true } part && part.Is == left.As(Role.Part));
+            Tried = Resolve(attempt ?? new() { Start = left.Start, End = left.End }, attempt?.Object ?? new() { Role = Role.Part, Is = left.As(Role.Part)!, Text = left.Text, Start = left.Start, End = left.End }, 0);
             return;
+        }
+        // Left hinge three screws: where they are.
+        for (var i = 0; i + 1 < clauses.Count; i++)
+        {
+            if (clauses[i] is { HasDeed: false, Particle: null, State: null, IsTopic: false, IsHeldBy: false, IsJoined: false, Places.Count: 0, Object: { IsCounted: false, HasFacts: false } where } of && (where.IsPart || where.IsNoun("place", "holder")) && clauses[i + 1] is { IsJoined: false, IsHeldBy: false, HasDeed: false, Object: { IsCounted: true, IsPronoun: false } counted } held && held.Segment == of.Segment && held.Start >= of.End && (counted.Role is null || counted.IsNoun("screw", "clip", "standoff", "latch")))
+            {
+                if (held.Particle is "off" or "out" or "away" && where.IsNoun("holder"))
+                {
+                    (of.Particle, held.Particle) = (held.Particle, null);
+                    continue;
+                }
+                // The middle three: of those that were said.
+                if (where.IsNoun("place") && where.IsThe && counted.Role is null)
+                    counted.IsDefinite = true;
+                held.Places.Insert(0, new("on", where, of.Start, of.End));
+                if (where.IsNoun("place"))
+                    clauses.RemoveAt(i--);
+                else
+                    located.Add(where);
+            }
         }
         foreach (var clause in clauses)
         {
@@ -318,7 +345,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             times = null;
         if (thing.IsForEach && factor is null)
         {
-            factor = acts.LastOrDefault(act => act.Action is Unscrew { Covers: not null })?.Action is Unscrew { Covers: { } covers } ? covers : counts.Count > 0 ? counts.Values.Last() : null;
+            factor = acts.LastOrDefault(act => act.Action is Unscrew { Covers: not null })?.Action is Unscrew { Covers: { } covers } ? covers : places is not null ? Places(places) : clause.Places.Find(place => place.Of is { Many: true } of && of.IsNoun("place")) is { Of: { } spots } ? Places(spots) : counts.Count > 0 ? counts.Values.Last() : null;
             if (factor is null)
                 Fault(clause, "each of what? Say the whole count");
         }
@@ -340,6 +367,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             if (place.Of is not { } of || of is { IsEach: true, Role: null } || !(of.IsEach || place.Preposition == "per" || (of.IsBoth && thing.IsCounted)))
                 continue;
             var n = Places(of);
+            if (of.IsBoth && of.IsNoun("chip"))
+                continue;
             if (n is null || (of.IsBoth && !of.IsPart))
                 Fault(place.Start, place.End, "how many are there in all? Say the whole count");
             factor = n ?? factor;
@@ -428,6 +457,18 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                     acts.RemoveAt(peeled);
                 }
                 return (cover, covers);
+            }
+            // There is a rubber plug, and beneath it one screw.
+            if ((place.Of is null || place.Of.IsPronoun || place.Of is { IsEach: true, Role: null }) && mentioned.Count > 0 && mentioned[^1].Thing is { } plug && CoverOf(plug) is { } capped)
+            {
+                read = place;
+                mentioned.RemoveAt(mentioned.Count - 1);
+                var caps = plug.Number is { Exact: { } many } ? many : default(int?);
+                if (place.Of?.IsEach == true && caps is { } all && thing.Number is null or { Exact: 1 })
+                    thing.Number = all;
+                if (place.Of is not null)
+                    place.Of.IsEach = false;
+                return (capped, caps == (thing.Number?.Exact ?? 1) ? null : caps);
             }
             if ((place.Of is null || place.Of.IsPronoun || place.Of is { IsEach: true, Role: null }) && acts.FindLastIndex(act => act.Sort == Sort.Peel && PeeledCover(act) is not null) is >= 0 and var at)
             {

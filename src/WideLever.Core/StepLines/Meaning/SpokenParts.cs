@@ -70,6 +70,12 @@ internal sealed partial class SpokenMeaning
                 Out(clause, thing);
             return;
         }
+        // Hold the board by its edges and lift it; push it from behind, and out it slides: what comes is said behind it.
+        if (clause.Particle is null && (clause.Deeds.TrueForAll(deed => deed == "use") && clause.HasDeed || (clause.Deeds is ["press"] && clauses.SkipWhile(other => other != clause).Skip(1).Any(other => other.Object is null or { IsPronoun: true } && (other.Particle is not null || other.Does("come", "slide", "take", "lift"))))))
+        {
+            Mention(clause, thing);
+            return;
+        }
         if (clause.Does("unlatch"))
         {
             if (!acts.Exists(act => act.Sort == Sort.Latches))
@@ -79,6 +85,12 @@ internal sealed partial class SpokenMeaning
             return;
         }
         if (clause.Does("unglue") && clauses.Exists(held => held.IsHeldBy && held.Segment == clause.Segment && held.Start > clause.Start))
+        {
+            Out(clause, thing);
+            return;
+        }
+        // The display was separated from the base by six screws: nothing is glued there.
+        if (clause.DeedSaid.StartsWith("separat", StringComparison.Ordinal) && kind is PartKind.DisplayAssembly or PartKind.Mainboard or PartKind.TopCase or PartKind.BaseCover or PartKind.Keyboard && !clauses.Exists(other => other.Object is { Role: Role.Noun } bond && bond.Is is "glue" or "softGlue" or "rigidGlue" or "stickyTape" or "foam" or "tape" or "gasket" || other.State is "glued" or "taped"))
         {
             Out(clause, thing);
             return;
@@ -101,7 +113,7 @@ internal sealed partial class SpokenMeaning
             Add(Sort.Other, new Swing { Count = Count.One }, clause, thing.Is);
             return;
         }
-        if (kind is PartKind.DisplayAssembly or PartKind.Hinge && (clause.Does("swing") || (clause.Does("undo") && !comes)) || (clause.Does("swing") && kind is PartKind.Mainboard or PartKind.DisplayPanel or PartKind.Keyboard))
+        if (kind is PartKind.DisplayAssembly or PartKind.Hinge && (clause.Does("swing") || (clause.Does("undo") && !comes)) || (clause.Does("swing") && (clause.Deeds.Count == 1 || kind is PartKind.Mainboard or PartKind.DisplayPanel or PartKind.Keyboard)))
         {
             Add(Sort.Other, new Swing { Count = Count.One }, clause, thing.Is);
             if (thing.HasBefore("base") && opensByItself)
@@ -121,13 +133,17 @@ internal sealed partial class SpokenMeaning
         }
         if (clause.Does("undo", "unscrew", "press", "spread", "stretch", "clean", "toggle", "route", "flip") && !clause.Does("take", "lift", "pull", "slide", "pry") && !comes)
         {
-            Fault(clause, $"what was undone of the {thing.Text}? Say screws, clips or a plug");
+            // Battery unscrewed, four ph0: what was undone is told beside it.
+            if (clause.Does("undo", "unscrew") && clause.Deeds.Count == 1 && clauses.Exists(other => other != clause && other.Object is { } held && (Fastener(held) || held.HasFacts)))
+                Mention(clause, thing);
+            else
+                Fault(clause, $"what was undone of the {thing.Text}? Say screws, clips or a plug");
             return;
         }
         if (clause.HasDeed && clause.Deeds.TrueForAll(deed => OutDeeds.Contains(deed)) && (!clause.Does("undo", "flip", "move", "swing") || comes) || (!clause.HasDeed && comes) || (clause.Does("use", "run", "stay") && comes))
         {
             // Come alone says that it does: comes out, comes off, pops up.
-            if (clause.Deeds is ["come"] && clause.Particle is null && !clause.Places.Exists(place => place.Preposition is "out of" or "off" or "from"))
+            if (clause.Deeds is ["come"] && clause.Particle is null && !clause.DeedSaid.Contains(' ', StringComparison.Ordinal) && !clause.Places.Exists(place => place.Preposition is "out of" or "off" or "from"))
             {
                 if (!clause.IsSubject || clause.Places.Count > 0)
                     Fault(clause, $"where does the {thing.Text} come or go?");
@@ -355,7 +371,7 @@ internal sealed partial class SpokenMeaning
     private void Tooled(Clause clause, Thing thing)
     {
         // The card: of what the line speaks of.
-        if (thing.Text is "card" or "cards" && (clause.Does("take", "pull", "slide", "come", "lift") || clause.Particle is not null))
+        if (thing.Text is "card" or "cards" && (clause.Does("take", "pull", "slide", "come", "lift") || clause.Particle is not null) && !clause.Places.Exists(place => place.Preposition is "through" or "under" or "beneath" or "behind" or "between" or "along" or "into"))
         {
             var kinds = spokenOf.Where(kind => kind is PartKind.Wireless or PartKind.Storage or PartKind.Memory or PartKind.Graphics).ToList();
             if (acts.Exists(act => act.Action is Unplug { Connector: Connector.Coax }) && kinds.Count == 0)
@@ -375,6 +391,21 @@ internal sealed partial class SpokenMeaning
             (heat, heated) = (Tool.Heat, clause);
         else if (thing.IsNoun("solvent"))
             (heat, heated) = (Tool.Solvent, clause);
+        // Slid a card through the glue, under the battery: the glue is cut.
+        else if (thing.IsNoun("tool", "hand") && clause.Does("slide", "run", "press", "take", "pull", "move") && clause.Places.Find(place => place.Of is { } of && ((of.IsNoun("glue", "softGlue", "rigidGlue", "foam", "stickyTape") && place.Preposition is "through" or "under" or "into" or "along" or "between" or "beneath" or "thru")
+            || (of.IsPart && place.Preposition is "under" or "beneath" or "behind" or "underneath" && (heat is not null || Kind(of) is PartKind.Battery or PartKind.DisplayPanel)))) is { Of: { } stuck })
+        {
+            if (stuck.IsPart)
+            {
+                if (!acts.Exists(act => act.Sort == Sort.Bond))
+                    Add(Sort.Bond, new Unbond(), clause, stuck.Is);
+                Mention(clause, stuck);
+            }
+            else
+            {
+                OfNoun(new Clause { Segment = clause.Segment, Start = clause.Start, End = clause.End, Deeds = { "cut" } }, stuck);
+            }
+        }
         // A tool that is run along a seam opens clips that nobody counted.
         else if (thing.IsNoun("tool") && clause.Places.Exists(place => place.Of is { } of && (of.IsNoun("seam", "base") || of.IsNoun("place") || of.PartOf is "bezel" or "keyboard")) || clause.Does("run"))
             Seam(clause);
@@ -399,6 +430,10 @@ internal sealed partial class SpokenMeaning
             (heat, heated) = (Tool.Heat, clause);
         else if (clause.HasDeed || clause.Particle is not null || thing.HasFacts)
             Fault(clause, $"what was done at the {thing.Text}?");
+        else if (thing is { Number: not null, IsEach: false } && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault()?.Object is { IsForEach: true })
+            places = thing;
+        else if (thing.IsBoth && acts.Count > 0 && acts[^1].Clause.Places.Exists(place => place.Preposition == "per" || place.Of?.IsEach == true))
+            return;
         else if (thing is { Number: not null, IsEach: false } && thing.IsNoun("place", "seam"))
             Fault(clause, $"how many of what? {thing.Text} says where");
     }
@@ -421,6 +456,11 @@ internal sealed partial class SpokenMeaning
                 acts[^1].Action = plug with { Connector = Connector.PressFit };
             return;
         }
+        if (clause.Does("pry") && !hasClips && acts.Exists(act => act.Sort == Sort.Bond) && About() is var (stuckPart, stuckAt) && (stuckPart.IsPart ? (stuckPart, stuckAt) : Parts()) is var (pried, priedAt) && pried.IsPart && Kind(pried) is not (PartKind.Bezel or PartKind.Keyboard or PartKind.BaseCover))
+        {
+            Again(clause, pried, priedAt);
+            return;
+        }
         if (clause.Does("pry", "run") && clause.Particle is null or "apart" or "loose" or "free" or "up" && (!clause.Does("run") || clause.Places.Exists(place => place.Of is { } of && (of.IsNoun("seam", "base", "place") || of.PartOf is "bezel" or "keyboard" or "topCase:palm rest"))))
         {
             Seam(clause);
@@ -433,6 +473,13 @@ internal sealed partial class SpokenMeaning
         }
         if (clause.Does("run") && acts.Exists(act => act.Sort == Sort.Clips))
             return;
+        // Went round with the pick: clips.
+        if (clause.Deeds is ["come"] && clause.Places.Exists(place => place.Of?.IsNoun("tool", "hand") == true && place.Preposition is "with" or "w/" or "w"))
+        {
+            if (!hasClips)
+                Seam(clause);
+            return;
+        }
         if (clause.Does("use") || (!clause.HasDeed && clause.Particle is null))
             return;
         if (clause.Does("unscrew", "undo", "unplug", "cut", "clean") && clause.Particle is null && acts.Count > 0 && last is not null && acts[^1].Said.Contains(last))
@@ -450,10 +497,20 @@ internal sealed partial class SpokenMeaning
         }
         if (About() is var (thing, before) && (Fastener(thing) && Parts() is { } part ? part : (thing, before)) is var (meant, where))
         {
+            if (meant.IsPart && clause.Deeds is ["pull"] && freed.Exists(one => one.Clause.Object?.Is == meant.Is))
+                return;
             if (meant.IsPart && clause.Deeds is ["pull"] && clause.Particle is null && clause.Places.Count == 0)
                 Fault(clause, $"did the {meant.Text} come out? Say {meant.Text} out");
             else
                 Again(clause, meant, where);
+            return;
+        }
+        // They're all loose now, the six screws of the cover: what is named behind.
+        if (acts.Count + lifts.Count + mentioned.Count == 0 && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault() is { HasDeed: false, Particle: null, IsHeldBy: false, Object: { IsPronoun: false, Role: not null } } named && (named.Object.IsPart || Fastener(named.Object)) && clause.Places.Count == 0)
+        {
+            named.Deeds.AddRange(clause.Deeds);
+            named.Particle = clause.Particle;
+            named.DeedSaid = clause.DeedSaid;
             return;
         }
         // They're all out, undone: what was counted.
@@ -488,6 +545,21 @@ internal sealed partial class SpokenMeaning
         }
         var many = pronoun.Many;
         var (thing, before) = last?.Object is { Role: not null } named && !(many && topic is not null && named == topic?.Thing) ? (named, last) : topic is { } it ? (it.Thing, it.Clause) : (null, null);
+        // Held by one screw, undid it: the screw.
+        if (!many && thing is { Many: false } && Fastener(thing) && clause.Deeds.TrueForAll(deed => deed is "undo" or "unscrew") && clause.Particle is null && before is not null)
+        {
+            Again(clause, thing, before);
+            return;
+        }
+        // One screw in the card, slid it out: no screw slides.
+        if (!many && thing is { Role: Role.Noun, Many: false, Number: null or { Most: 1 } } && thing.IsNoun("screw", "standoff", "clip") && clause.Does("slide", "lift") && Parts() is null && before is not null)
+        {
+            if (before.Places.FindLast(place => place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base", "shield")) && place.Preposition is "in" or "on" or "of" or "at" or "from" or "out of") is { Of: { } within })
+                Again(clause, within, before);
+            else
+                Fault(clause, "what is that? Name it");
+            return;
+        }
         // Peel the tape off the fan plug, pull it.
         if (!many && last is not null && acts.Exists(act => act.Sort == Sort.Peel && act.Clause == last) && clause.Does("pull", "unplug", "slide") && last.Places.Find(place => place.Of is { Role: not null } of && of.IsNoun("plug", "cable", "ribbon", "lead", "antenna")) is { Of: { } below } && clause.Particle is null)
         {
@@ -504,6 +576,12 @@ internal sealed partial class SpokenMeaning
             }
             if (Parts() is null && Fastener(several) && (clause.Does("take", "lift", "pull", "slide", "come") || clause.Particle is not null))
             {
+                // Suction cup on the base, ten clips, up it comes: the one thing that was spoken of.
+                if (Only(clause) is { } one0)
+                {
+                    Again(clause, one0, last);
+                    return;
+                }
                 Fault(clause, "what is that? Name it");
                 return;
             }
@@ -518,6 +596,9 @@ internal sealed partial class SpokenMeaning
         // Up it comes: the one cover or part that was spoken of.
         if (thing is null && clause.Does("come") && clause.Particle is not null && clauses.TakeWhile(other => other != clause).SelectMany(other => other.Places.Select(place => (place.Of, other))).Where(place => place.Of is { } of && (of.IsPart || of.IsNoun("base", "cover", "holder"))).DistinctBy(place => place.Of!.Is).ToList() is [{ Of: { } only, other: { } where }])
             (thing, before) = (only, where);
+        // No glue under this battery, three screws and out it comes: the one part that the line speaks of.
+        if (thing is null && clause.Particle is not null && words.Where((word, i) => word.Is(Role.Part) && !word.Is(Role.Aside) && word.End <= clause.Start && i > 1 && (words[i - 1].Is(Role.Preposition) || words[i - 2].Is(Role.Preposition))).DistinctBy(word => word.As(Role.Part)).ToList() is [var one] && words.Where(word => word.Is(Role.Part) && !word.Is(Role.Aside)).Select(word => word.As(Role.Part)).Distinct().Count() == 1)
+            (thing, before) = (new() { Role = Role.Part, Is = one.As(Role.Part)!, Text = one.Text, Start = one.Start, End = one.End }, clause);
         if (thing is null || before is null)
         {
             Fault(clause, "what is that? Name it");
@@ -525,6 +606,9 @@ internal sealed partial class SpokenMeaning
         }
         Again(clause, thing, before);
     }
+
+    /// <summary>The one cover or part that places before a clause speak of; null: none, or several.</summary>
+    private Thing? Only(Clause clause) => clauses.TakeWhile(other => other != clause).SelectMany(other => other.Places).Select(place => place.Of).OfType<Thing>().Where(of => of.IsPart || of.IsNoun("base", "cover", "holder")).DistinctBy(of => of.Is).ToList() is [var only] ? only : null;
 
     private static bool Fastener(Thing thing) => thing.Role == Role.Noun && thing.Is is "screw" or "standoff" or "clip" or "tab" or "latch" or "plug" or "cable" or "lead" or "ribbon" or "flap" or "bar" or "lock" or "slideLock" or "antenna" or "releaseTab" or "strip" or "glue" or "softGlue" or "rigidGlue" or "stickyTape" or "tape" or "paste" or "pad" or "foam" or "gasket" or "press" or "push" or "tool" or "heatTool" or "seam" or "place" or "label" or "foot" or "seal" or "cap" or "post" or "spring" or "solvent";
 
@@ -534,7 +618,7 @@ internal sealed partial class SpokenMeaning
             return about;
         if (mentioned.Count > 0 && mentioned[^1] is var (thing, clause) && !Fastener(thing))
             return (thing, clause);
-        var named = acts.FindLast(act => act.Clause.Object is { IsPart: true })?.Clause;
+        var named = acts.Concat(lifts).LastOrDefault(act => act.Clause.Object is { IsPart: true })?.Clause;
         if (named?.Object is { } part)
             return (part, named);
         // Five screws hold the battery, lift it out
@@ -553,12 +637,17 @@ internal sealed partial class SpokenMeaning
         {
             if (clause.Does("route") && acts.FindLast(act => act.Said.Contains(before)) is { Action: Unplug } led)
                 led.Action = new Route { Count = led.Action.Count, Notes = led.Action.Notes };
+            if (clause.Does("heat") && acts.FindLast(act => act.Said.Contains(before)) is { Sort: Sort.Bond })
+            {
+                (heat, heated) = (Tool.Heat, clause);
+                return;
+            }
             if (clause.Does("slide") && acts.FindLast(act => act.Said.Contains(before)) is { Sort: Sort.Lock, Action: Unplug locked } slid)
                 slid.Action = locked with { Connector = Connector.SlideLock };
             // Unscrew four screws, take them out; flap up, pull the ribbon.
             if (acts.FindLast(act => act.Said.Contains(before)) is { Action: Unplug { Connector: null or Connector.WirePlug } plug } act && clause.Particle is "straight up" or "straight off")
                 act.Action = plug with { Connector = Connector.PressFit };
-            else if (!clause.Does("take", "undo", "unscrew", "pull", "lift", "come", "peel", "unplug", "pry", "slide", "flip", "press", "cut", "clean", "stretch", "spread") && clause.Particle is null)
+            else if (!clause.Does("take", "undo", "unscrew", "pull", "lift", "come", "peel", "unplug", "pry", "slide", "flip", "press", "cut", "clean", "stretch", "spread") && clause.Particle is null && !(clause.Does("run") && acts.Exists(one => one.Sort == Sort.Clips && one.Said.Contains(before))) && !(clause.Does("swing") && acts.Exists(one => one.Sort == Sort.Lock && one.Said.Contains(before))))
                 Fault(clause, "what was done there? Name it");
             return;
         }
@@ -624,6 +713,8 @@ internal sealed partial class SpokenMeaning
             // A part that something is held by or lies under was only said where.
             // Nine screws, bottom: where they are.
             if (!resolved && thing.Role == Role.Noun && thing.IsNoun("cover", "base", "holder") && acts.Count > 0 && clause == clauses[^1] && lifts.Count == 0)
+                continue;
+            if (located.Contains(thing))
                 continue;
             if (!resolved && !multiplied.Contains(thing.Is) && !(thing.IsEach || (clause.Places.Count > 0 && acts.Exists(act => act.Clause.Segment == clause.Segment))) && !acts.Exists(act => act.Clause.IsHeldBy && act.Clause.Segment == clause.Segment))
                 Fault(clause, thing.IsPart ? $"what is done with {thing.Text}? Say {thing.Text} out, or unplug {thing.Text}" : $"what is done with it? Say {thing.Text} off, or the like");

@@ -16,6 +16,9 @@ internal sealed partial class SpokenMeaning
             Split(before, clause, thing, n, all);
             return;
         }
+        // Eight of the nine are out: how many were undone.
+        if (thing is { Total: not null, HasFacts: false } && (clause.HasDeed || clause.Particle is not null) && clause.Places.Count == 0)
+            thing.IsOfThem = false;
         if (thing.IsOfThem && !acts.Exists(act => act.Sort == Sort.Screws))
         {
             Fault(clause, "a share of what nobody counted is no count: say how many were undone");
@@ -56,6 +59,12 @@ internal sealed partial class SpokenMeaning
         // Two posts, unscrew the posts: said twice.
         if (acts.Exists(act => act.Sort == Sort.Screws && act.Clause.Object?.Is == thing.Is) && !thing.IsCounted && thing is { HasFacts: false, IsAnother: false, Many: true } && clause.HasDeed && clause.Places.Count == 0 && (thing.PartOf is null || acts.Exists(act => act.Part == thing.PartOf)))
             return;
+        // The tape over this screw peeled, one screw: what it was under.
+        if (cover is null && action.Cover == Cover.None && acts.FindLastIndex(act => act.Sort == Sort.Peel && PeeledCover(act) is not null && act.Clause.Places.Exists(place => place.Of?.IsNoun("screw") == true && place.Preposition is "over" or "on" or "covering" or "above" or "on top of" or "across" or "that covers" or "which covers" or "that hides")) is >= 0 and var over0)
+        {
+            action = action with { Cover = PeeledCover(acts[over0])!.Value, Covers = CoverCount(acts[over0], thing) };
+            acts.RemoveAt(over0);
+        }
         // Cross head size zero, nine screws
         if (acts.FindIndex(act => act.IsFacts) is >= 0 and var facts && acts[facts].Action is Unscrew said && !thing.HasFacts)
         {
@@ -105,12 +114,15 @@ internal sealed partial class SpokenMeaning
             Fault(clause, $"no more covers than screws: at most {count?.Most}");
             return null;
         }
+        // With a five millimetre socket: the size of the key.
+        if (thing.Size is null && (thing.Drive ?? drive) is Drive.Nut or Drive.Hex && clause.Places.Find(place => place.Preposition is "with" or "w/" or "w" or "by" && place.Of is { Length: not null } key && (key.IsNoun("hand", "tool") || key.Text is "socket" or "key")) is { Of.Length: { } turned })
+            (thing.Size, thing.Drive) = (Figures.SizeOf((thing.Drive ?? drive)!.Value, Figures.Said(turned)), thing.Drive ?? drive);
         if (thing.SizeNumber is { } size && (thing.Drive ?? drive) is { } known)
             thing.Size = Figures.SizeOf(known, size);
         return new() { Count = count, Drive = thing.Drive ?? drive, Size = thing.Size, Thread = thing.Thread, Length = thing.Length, Captive = thing.Captive, Cover = hidden, Covers = covers };
     }
 
-    private static bool Hides(string preposition) => preposition is "under" or "beneath" or "below" or "underneath" or "behind" or "covered by" or "covered with" || preposition.StartsWith("hidden", StringComparison.Ordinal) || preposition.StartsWith("concealed", StringComparison.Ordinal);
+    private static bool Hides(string preposition) => preposition is "under" or "undr" or "u/" or "beneath" or "below" or "underneath" or "behind" or "covered by" or "covered with" || preposition.StartsWith("hidden", StringComparison.Ordinal) || preposition.StartsWith("concealed", StringComparison.Ordinal) || preposition.EndsWith(" under", StringComparison.Ordinal) || preposition.EndsWith(" beneath", StringComparison.Ordinal) || preposition.EndsWith(" below", StringComparison.Ordinal) || preposition.EndsWith(" underneath", StringComparison.Ordinal);
 
     private static int? CoverCount(Act peeled, Thing screws) => peeled.Action.Count is { Exact: { } said } && said != (screws.Number?.Exact ?? (screws.Many ? null : 1)) ? said : null;
 
@@ -162,7 +174,7 @@ internal sealed partial class SpokenMeaning
                 return;
             }
         }
-        if (thing.Is == "tab" && clause.Does("pull") && !clause.Does("pry") && (thing.PartOf is not null || clause.Places.Exists(place => place.Of is { IsPart: true } && place.Preposition is "under" or "behind" or "beneath" or "at" or "of")))
+        if (thing.Is == "tab" && clause.Does("pull") && !clause.Does("pry") && (thing.PartOf is not null || spokenOf.Contains(PartKind.Battery) || clause.Places.Exists(place => place.Of is { IsPart: true } && place.Preposition is "under" or "behind" or "beneath" or "at" or "of")))
         {
             Bonded(clause, thing, Bond.ReleaseTab, "pull");
             return;

@@ -18,6 +18,9 @@ internal sealed class Thing
     /// <summary>Whether somebody said that nobody counted.</summary>
     public bool Uncounted { get; set; }
 
+    /// <summary>Whether somebody said that there is none: tabs 0x.</summary>
+    public bool IsNone { get; set; }
+
     /// <summary>Whether it names more than one.</summary>
     public bool Many { get; set; }
 
@@ -157,6 +160,9 @@ internal sealed class Clause
 
     /// <summary>Whether it only says what something is like: the seal is still good.</summary>
     public bool IsStatement { get; set; }
+
+    /// <summary>Whether it stands right behind a colon.</summary>
+    public bool IsBehindColon { get; set; }
 
     /// <summary>Whether it follows <c>then</c>.</summary>
     public bool IsNext { get; set; }

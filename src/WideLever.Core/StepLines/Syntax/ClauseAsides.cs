@@ -7,6 +7,13 @@ internal sealed partial class ClauseReader
     {
         var mine = Clauses.FindAll(clause => clause.Segment == segment);
         var hasFacts = words.Exists(word => word.Figure is not null || word.Number is not null || word.Is(Role.Negation));
+        // Ribbon's out and i've labelled it: a remark behind what was done.
+        var joint = Enumerable.Range(0, i).LastOrDefault(at => words[at].Is(Role.Join), -1);
+        if (joint > 0 && words.Skip(joint).Take(i - joint).All(word => word.Is(Role.Join) || word.Is(Role.Aside)) && words.Skip(i + 1).All(word => word.Is(Role.Aside) || word.Is(Role.Pronoun) || word.Is(Role.Describe)))
+        {
+            Remarks.Add(new(Role.Remark, words[i].Start, words[^1].End, segment));
+            return words.Count;
+        }
         if (mine.Exists(clause => clause.HasDeed || clause.Particle is not null) || hasFacts)
         {
             Fault(words[i].Start, words[i].End, $"\"{words[i].Text}\" is a remark: note it, such as note \"…\", or say what was done");
@@ -60,8 +67,12 @@ internal sealed partial class ClauseReader
             return words.Count;
         }
         // Beside the sticker and not below it; zero, not ph: the contrary of what was said.
-        if (word.Text == "not" && i + 1 < words.Count && now?.Object is not null && words.Skip(i + 1).All(other => other.Is(Role.Preposition) || other.Is(Role.Pronoun) || other.Is(Role.Drive) || (other.Is(Role.Aside) && !other.Is(Role.Deed))) && words.Skip(i + 1).Any(other => other.Is(Role.Pronoun) || other.Is(Role.Drive)))
+        // Straight up, not sideways
+        if (word.Text == "not" && i + 1 < words.Count && Clauses.Count > 0 && words.Skip(i + 1).All(other => other.Text is "sideways" or "upwards" or "straight" or "up" or "down" or "downwards" or "outwards" or "inwards" or "vertical" or "vertically" or "flat" or "at" or "an" or "angle" or "at an angle"))
+            return words.Count;
+        if (word.Text == "not" && i + 1 < words.Count && (now?.Object ?? Clauses.LastOrDefault()?.Object) is not null && words.Skip(i + 1).All(other => other.Is(Role.Preposition) || other.Is(Role.Pronoun) || other.Is(Role.Drive) || (other.Is(Role.Aside) && !other.Is(Role.Deed))) && words.Skip(i + 1).Any(other => other.Is(Role.Pronoun) || other.Is(Role.Drive)))
         {
+            now ??= Clauses[^1];
             now.Places.Add(new("not", null, word.Start, words[^1].End));
             now.Reach(word.Start, words[^1].End);
             return words.Count;
@@ -74,6 +85,9 @@ internal sealed partial class ClauseReader
             Remarks.Add(new(Role.Negation, words[0].Start, words[^1].End, segment));
             return words.Count;
         }
+        // Nothing moves, it didn't come: was it undone at all?
+        if (IsFirst(i) && word.Text is "nothing" or "nobody" && words.Skip(i + 1).Any(other => other.Is(Role.Deed, "come") || other.Is(Role.Deed, "move") || other.Is(Role.Deed, "take") || other.Text is "moves" or "happens" or "happened" or "gives" or "budges") && Clauses.Exists(clause => clause.HasDeed))
+            return Away(i, Role.Negation, "did it come out or not? What was tried and left is said so, such as tried = keyboard");
         if (IsFirst(i))
         {
             // What is not there, or was not done, is noted where the line says something else.
@@ -89,6 +103,9 @@ internal sealed partial class ClauseReader
     private bool IsDamage(int i)
     {
         var word = words[i];
+        // The bezel snapped off: how a cover comes.
+        if (word.Text is "snapped" or "snapped off" or "snaps off" && now is { HasDeed: false, Object: { } cover } && (cover.IsNoun("base", "cover", "holder") || cover.Is is "bezel" or "keyboard"))
+            return false;
         if (!word.Is(Role.Deed) || (i > 0 && words[i - 1].Text is "was" or "were" or "got" or "been"))
             return true;
         if (word.Is(Role.Deed, "break"))
@@ -110,7 +127,10 @@ internal sealed partial class ClauseReader
                 now.Deeds.Add("break");
                 return i + 1;
             }
-            if (!broken.IsNoun("flap", "bar", "lock", "slideLock"))
+            // One of the eight clips snapped: eight were opened.
+            if (broken is { Total: { } whole } && broken.IsNoun("clip", "screw", "tab"))
+                (broken.Number, broken.Total, broken.IsOfThem) = (whole, null, false);
+            else if (!broken.IsNoun("flap", "bar", "lock", "slideLock"))
                 Clauses.Remove(now);
             Remarks.Add(new(Role.Damage, now.Start, words[^1].End, segment));
         }
@@ -132,6 +152,17 @@ internal sealed partial class ClauseReader
         var text = words[i].Text;
         var at = i + 1;
         int? less = null;
+        // Eight, half captive, half not
+        if (text == "half" && at < words.Count && words[at].Is(Role.Describe, "captive") && Clauses.LastOrDefault()?.Object is { Number.Exact: { } pairs } && pairs % 2 == 0)
+        {
+            Give(new() { Number = pairs / 2, IsOfThem = true, Captive = true, Start = words[i].Start, End = words[at].End }, i);
+            at++;
+            if (at + 1 < words.Count && words[at].Is(Role.Join))
+                at++;
+            if (at + 1 < words.Count && words[at].Text == "half" && words[at + 1].Text is "not" or "loose" or "free")
+                at += 2;
+            return at;
+        }
         // Ten, half under feet
         if (text == "half" && at < words.Count && words[at].Is(Role.Preposition) && Clauses.LastOrDefault()?.Object is { Number.Exact: { } even } && even % 2 == 0)
         {

@@ -81,8 +81,15 @@ internal sealed partial class ClauseReader
         var word = words[i];
         if (word.Text is "in" or "on" && now is not null && (i + 1 == words.Count || words[i + 1].Is(Role.Join)) && (now.HasDeed || now.Object is not null))
             return Away(i, Role.PutBack, "this puts something back, which is no step: Putting back has it, and tells the order");
-        if (word.Text is "till" or "until" or "so that")
+        if (word.Text is "till" or "until" or "so that" or "so i can" or "so you can" or "so we can" or "so that i can" or "so as to" or "in order to" or "so it")
             return Swallow(i, now is not null ? "what for" : null);
+        // Base of: a slip of off, since nothing follows.
+        if (word.Text == "of" && i + 1 == words.Count && now is { Object: not null, Particle: null })
+        {
+            now.Particle = "off";
+            now.Reach(word.Start, word.End);
+            return i + 1;
+        }
         if (word.Text is "to" or "for" or "by" && i + 1 < words.Count && words[i + 1].Is(Role.Deed) && !Nounish(words[i + 1]))
         {
             // Used a card to pop the clips; by sliding the lock.
@@ -94,15 +101,21 @@ internal sealed partial class ClauseReader
             return Swallow(i, now.HasDeed || now.Object is not null ? "what for" : null);
         }
         // Released from one screw, loosened at its four screws, by two strips: what held it.
-        if (word.Text is "from" or "at" or "by" or "through" && now is { HasDeed: true, Object.IsPart: true } && Fasteners(i + 1) && (word.Text != "through" || true))
+        if (word.Text is "from" or "at" or "by" or "through" && now is { HasDeed: true, Object.IsPart: true } && !now.Does("route") && Fasteners(i + 1))
         {
             (now, heldBy) = (null, true);
             return i + 1;
         }
         // Drops out after two latches: they were opened.
-        if (word.Text is "after" && now is not null && Numerals.At(words, i + 1) is not null)
+        if (word.Text is "after" && (now is not null || Clauses.Count > 0) && (Numerals.At(words, i + 1) is not null || (i + 2 < words.Count && words[i + 1].Text == "the" && Numerals.At(words, i + 2) is not null && Fasteners(i + 2))))
         {
             (now, heldBy) = (null, true);
+            return i + 1;
+        }
+        // Lifted out after disconnecting its cable: that was done.
+        if (word.Text is "after" && now is not null && i + 1 < words.Count && words[i + 1].Is(Role.Deed) && words[i + 1].Text.EndsWith("ing", StringComparison.Ordinal))
+        {
+            now = null;
             return i + 1;
         }
         if (word.Text is "before" or "after" && i + 1 < words.Count && words[i + 1].Is(Role.Deed))
@@ -117,9 +130,15 @@ internal sealed partial class ClauseReader
         var behind = to;
         while (behind < words.Count && words[behind].Is(Role.Aside))
             behind++;
-        if (of is not null && IsWith(word) && behind < words.Count && behind > to && words[behind].Is(Role.Particle) && !of.IsNoun("tool", "hand"))
+        if (of is not null && IsWith(word) && behind < words.Count && behind > to && words[behind].Is(Role.Particle) && !of.IsNoun("tool", "hand") && now?.Object is null)
             to = behind;
-        if (of is not null && IsWith(word) && to < words.Count && (words[to].Is(Role.Particle) || words[to].Is(Role.Deed)) && !of.IsNoun("tool", "hand"))
+        // With a nut driver of five millimetres
+        if (of?.IsNoun("hand", "tool") == true && of.Length is null && to + 2 < words.Count && words[to].Text == "of" && words[to + 1].Number is { } key && words[to + 2].As(Role.Unit) == "mm")
+        {
+            of.Length = key;
+            to += 3;
+        }
+        if (of is not null && IsWith(word) && to < words.Count && (words[to].Is(Role.Particle) || words[to].Is(Role.Deed)) && !of.IsNoun("tool", "hand") && now?.Object is null)
         {
             // With the duct away: how things stand, not what is done.
             to++;
@@ -228,7 +247,9 @@ internal sealed partial class ClauseReader
     /// <summary>The rest of the segment says what for, and is kept whole; what could be a fact in it is a fault.</summary>
     private int Swallow(int i, string? what)
     {
-        var trouble = Enumerable.Range(i, words.Count - i).FirstOrDefault(at => words[at].Number is not null || words[at].Is(Role.Negation) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal) || words[at].Is(Role.Join) || words[at].IsUnknown, -1);
+        // So that it would not be in my way: no wish of its own.
+        var purpose = words[i].Text.StartsWith("so ", StringComparison.Ordinal);
+        var trouble = Enumerable.Range(i, words.Count - i).FirstOrDefault(at => words[at].Number is not null || (words[at].Is(Role.Negation) && !purpose) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || (words[at].Is(Role.Modal) && !purpose) || words[at].Is(Role.Join) || words[at].IsUnknown, -1);
         if (what is null || trouble >= 0)
             Fault(words[Math.Max(i, trouble)].Start, words[^1].End, "say what was done, in a line or between commas of its own");
         else if (now is not null)

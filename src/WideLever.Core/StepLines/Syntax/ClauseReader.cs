@@ -1,3 +1,5 @@
+using WideLever.Core.Records;
+
 namespace WideLever.Core.StepLines;
 
 /// <summary>
@@ -11,13 +13,14 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
 
     private List<Lexeme> words = [];
     private Clause? now;
-    private bool joined, heldBy, corrects, isNext;
-    private int segment;
+    private bool joined, heldBy, corrects, isNext, isPlus, isBehindColon;
+    private int segment, pairs;
     private Thing? hides;
     private readonly List<Attachment> leading = [];
 
     /// <summary>What the line says, in its order.</summary>
     public List<Clause> Clauses { get; } = [];
+
 
     /// <summary>What it says besides.</summary>
     public List<Remark> Remarks { get; } = [];
@@ -33,8 +36,18 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             if (from > 0 && line[from - 1].Text == "but" && words.Exists(word => word.Is(Role.Distribution) || word.Text is "all" || word.Is(Role.Noun, "everything")))
                 Fault(line[from - 1].Start, line[from - 1].End, "all but which? Say what was undone");
             (words, now, joined, heldBy, hides) = (line.GetRange(from, to - from), null, false, false, null);
+            pairs = 0;
             var before = Clauses.Count;
+            isBehindColon = from > 0 && line[from - 1].IsColon;
             Segment();
+            // A quarter turn on each of the two screws: what it was done to.
+            if (leading.Count > 0 && Clauses.Count == before && leading.FindIndex(place => place.Of is { IsCounted: true } of && of.IsNoun("screw", "clip", "latch") && place.Preposition is "on" or "for" or "at" or "to") is >= 0 and var fasteners)
+            {
+                var of = leading[fasteners].Of!;
+                leading.RemoveAt(fasteners);
+                Clauses.Add(new() { Segment = segment, Object = of, Start = of.Start, End = of.End });
+                of.IsEach = false;
+            }
             // A hidden screw, it's under the plug: where that is.
             if (leading.Count > 0 && Clauses.Count == before && before > 0 && Clauses[^1].Object?.IsNoun("place", "seam") != true)
             {
@@ -55,6 +68,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
                 topic.IsTopic = true;
             segment++;
             isNext = to < line.Count && line[to].Text is "then" or "and then" or "next";
+            isPlus = to < line.Count && line[to].Text == "plus";
             from = to + 1;
         }
         if (corrects)
@@ -98,9 +112,37 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (word.Text == "had to" && i + 1 < words.Count && words[i + 1].Is(Role.Deed))
             return i + 1;
+        // When they are out: what was done before.
+        if (word.Text is "when" or "once" or "as soon as" or "now that" or "after" or "while" && i + 2 < words.Count && words[i + 1].Text is "they" or "it" or "they're" or "it's" or "these" or "those" or "that" or "them" or "all" && words.FindIndex(i + 2, other => !other.Is(Role.Aside)) is > 0 and var state && (words[state].Is(Role.Particle) || words[state].Is(Role.State)) && !(state + 1 < words.Count && words[state + 1].Is(Role.Preposition)))
+            return state + 1;
         if (Subordinate(i) is { } behindIt)
             return behindIt;
-        if (word.Text is "leave" or "leaves" or "leaving" or "left" && Leaves(i))
+        // Careful, that one is sharp: a remark.
+        if (word.Text is "careful" or "beware" or "be careful" && !words.Exists(other => other.Number is not null || other.Figure is not null || other.Is(Role.Negation)) && (IsFirst(i) || now is { Object: not null }))
+        {
+            Remarks.Add(new(Role.Remark, word.Start, words[^1].End, segment));
+            leading.Clear();
+            return words.Count;
+        }
+        // See the tape, peel it
+        if (word.Text is "see" && IsFirst(i) && i + 1 < words.Count && words[i + 1].Text is "the" or "this" or "that" or "these" or "those" && StartsThing(i + 1))
+            return i + 1;
+        // And you find two screws: what the cover was over.
+        if (word.Text is "find" or "found" or "finds" && StartsThing(i + 1) && Fasteners(i + 1) && !words.Exists(other => other.Is(Role.Negation)))
+        {
+            (now, heldBy) = (null, true);
+            return i + 1;
+        }
+        // PH0 again, the same again
+        if (word.Text == "again" && i > 0 && (words[i - 1].Figure is { Size: not null } || words[i - 1].Is(Role.Drive) || words[i - 1].Text is "zero" or "same") && !words.Exists(other => other.Is(Role.Deed) && !Nounish(other)))
+            return i + 1;
+        // Put them in the tray
+        if (word.Text is "put" or "puts" or "putting" && Clauses.Count > 0 && words.Exists(other => other.Text is "tray" or "cup" or "dish" or "bowl" or "bag" or "box" or "mat" or "bench" or "table" or "tin" or "jar" or "magnet" or "desk") && !words.Skip(i).Any(other => other.Number is not null || other.Is(Role.Part) || other.Is(Role.Negation)))
+        {
+            Remarks.Add(new(Role.Remark, word.Start, words[^1].End, segment));
+            return words.Count;
+        }
+        if (word.Text is "leave" or "leaves" or "leaving" or "left" && (Leaves(i) || (i + 1 < words.Count && words[i + 1].Text is "in" or "in place" or "alone" or "where" or "on" && i + 2 >= words.Count && now?.Object is { IsPart: true })))
         {
             // What was left is no step.
             if (now is { HasDeed: false, Particle: null, Object: not null })
@@ -130,7 +172,8 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         {
             var end = Enumerable.Range(i, words.Count - i).FirstOrDefault(at => words[at].Is(Role.Join), words.Count);
             // Power off the connector: what is off?
-            if (words.GetRange(i + 1, end - i - 1).Find(other => (other.Is(Role.Part) && !other.Is(Role.Part, "displayAssembly:lid")) || (other.Is(Role.Noun) && !(other.As(Role.Noun) is "machine" or "charger" or "power" or "place" or "tool" or "hand" or "piece")) || other.IsUnknown || other.Is(Role.Negation) || other.Is(Role.Modal) || other.Is(Role.PutBack) || other.Is(Role.Fraction) || other.Is(Role.Unit) || other.Figure is not null) is { } strange)
+            if (words.GetRange(i + 1, end - i - 1).Find(other => !(other.As(Role.Unit) == "none" && other.Text is "minute" or "minutes" or "min" or "mins" or "second" or "seconds" or "hour" or "hours") && !(other.Number is not null && words.IndexOf(other) + 1 < words.Count && words[words.IndexOf(other) + 1].As(Role.Unit) == "none")
+                && ( (other.Is(Role.Part) && !other.Is(Role.Part, "displayAssembly:lid")) || (other.Is(Role.Noun) && !(other.As(Role.Noun) is "machine" or "charger" or "power" or "place" or "tool" or "hand" or "piece")) || other.IsUnknown || other.Is(Role.Negation) || other.Is(Role.Modal) || other.Is(Role.PutBack) || other.Is(Role.Fraction) || other.Is(Role.Unit) || other.Figure is not null)) is { } strange)
                 Fault(strange.Start, strange.End, $"\"{strange.Text}\" is more than getting ready: put what was undone between commas");
             Remarks.Add(new(Role.Ready, word.Start, words[end - 1].End, segment));
             return end;
@@ -146,7 +189,12 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (Verb(i))
             return Deed(i);
-        if (word.Is(Role.Hiding) && now?.Object is not null && StartsThing(i + 1))
+        // Feet that hide screws; a seal cut to reach one. What is no cover of screws is handled itself.
+        if (word.Is(Role.Hiding) && now is null && StartsThing(i + 1) && Clauses.Count > 0 && IsCover(Clauses[^1].Object))
+        {
+            (now, joined) = (Clauses[^1], false);
+        }
+        if (word.Is(Role.Hiding) && now?.Object is not null && StartsThing(i + 1) && (!word.Text.StartsWith("to ", StringComparison.Ordinal) || (IsCover(now.Object) && Fasteners(i + 1))))
         {
             hides = now.Object;
             Clauses.Remove(now);
@@ -157,6 +205,29 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         {
             (now, heldBy) = (null, true);
             return i + 1;
+        }
+        // In order 6 to 1
+        if (word.Text is "in order" or "in sequence" or "in the order" && i + 1 < words.Count && words[i + 1].Number is not null)
+        {
+            var end = i + 1;
+            while (end < words.Count && (words[end].Number is not null || words[end].Text is "to" or "then" or "-"))
+                end++;
+            return end;
+        }
+        // The loose cable
+        if (word.Text is "loose" && i > 0 && words[i - 1].Text is "the" or "a" or "its" && i + 1 < words.Count && Nounish(words[i + 1]))
+            return i + 1;
+        // The speaker cable is a tight little plug: what it is.
+        if (now is { IsStatement: true, HasDeed: false, Particle: null, Object: { Role: Role.Noun, Many: false, IsCounted: false } cable } && !joined && cable.IsNoun("plug", "cable", "ribbon", "lead") && word.Text is "a" or "an" && StartsThing(i + 1))
+        {
+            var to = i + 1;
+            if (ThingAt(ref to) is { IsCounted: false } what && what.IsNoun("plug", "press", "push", "flap", "bar", "slideLock", "ribbon"))
+            {
+                now.Places.Add(new("with", what, what.Start, what.End));
+                cable.IsTight |= what.IsTight;
+                now.Reach(what.Start, what.End);
+                return to;
+            }
         }
         if (word.Is(Role.Particle) && Particle(i) is { } behind)
             return behind;
@@ -171,6 +242,13 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return placed;
         if (word.Is(Role.Attaching) && Attached(i) is { } attached)
             return attached;
+        // It's just clipped
+        if (word.Is(Role.State) && now is null && !Nounish(word) && !StartsThing(i + 1) && i > 0 && Clauses.Count > 0 && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Pronoun)))
+        {
+            Begin(i).Object = new Thing { IsPronoun = true, Start = word.Start, End = word.End };
+            now!.State = word.As(Role.State);
+            return i + 1;
+        }
         if (word.Is(Role.State) && now?.Object is not null && (!Nounish(word) || !StartsThing(i)))
         {
             now.State = word.As(Role.State);
@@ -204,7 +282,15 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         // The paste looks grey and dry: what it is like.
         if (word.Text is "looks" or "look" or "looked" or "seems" or "feels" && now?.Object is not null && words.Skip(i + 1).All(other => other.Is(Role.Describe) || other.Is(Role.Aside) || other.Is(Role.Join)))
+        {
+            if (now is { HasDeed: false, Particle: null, Object: { Role: null, HasFacts: false } } && Clauses.Count > 1)
+            {
+                Clauses.Remove(now);
+                Remarks.Add(new(Role.Remark, now.Start, words[^1].End, segment));
+                now = null;
+            }
             return words.Count;
+        }
         if (word.Is(Role.Remark))
             return Remarked(i);
         if (word.Is(Role.Describe, "tight") && now?.Object is { } stiff && !StartsThing(i + 1))
@@ -220,6 +306,23 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return Thing(i);
         if (word.Is(Role.Pronoun) || word.Is(Role.Noun) || word.Is(Role.Part) || word.Is(Role.Drive) || word.Is(Role.Distribution) || word.Is(Role.Describe, "captive") || word.Is(Role.Describe, "empty") || word.Is(Role.Describe, "tight") || word.Is(Role.Fraction) || (word.Is(Role.Describe) && Describes(i)) || (word.Is(Role.State) && StartsThing(i + 1)))
             return Thing(i);
+        if (word.Text is "of these" or "of those" && now is null && StartsThing(i + 1))
+            return i + 1;
+        if (word.As(Role.Compare) == "orSo" && now?.Object is { Number.Exact: { } sure } rough)
+        {
+            rough.Number = new Count(Math.Max(1, (int)(sure * 0.8)), (int)Math.Ceiling(sure * 1.2));
+            return i + 1;
+        }
+        if (word.As(Role.Compare) == "orSo" && now?.Object is { Number: not null })
+            return i + 1;
+        if (word.Text is "hide" or "hides" && i + 1 == words.Count && now?.Object is { Total: not null })
+            return i + 1;
+        // Eight front, six back
+        if (word.Text == "back" && i + 1 == words.Count && now is { HasDeed: false, Particle: null, Object.IsCounted: true } behind0 && Clauses.Exists(other => (other.Places.Exists(place => place.Of?.Text is "front" or "frnt" or "frt" or "rear") || other.Object?.Which.Contains("front") == true)))
+        {
+            behind0.Places.Add(new("at", null, word.Start, word.End));
+            return i + 1;
+        }
         if (word.Is(Role.OfThem) && now?.Object is { } some)
         {
             some.IsOfThem = true;
@@ -231,9 +334,22 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             Fault(word.Start, word.End, "at the back, or put back? Putting back is no step");
             return i + 1;
         }
+        // The black lead, then the white: another.
+        if (word.Is(Role.Describe, "look") && i > 0 && words[i - 1].Text is "the" or "a" && i + 1 == words.Count && words.Take(i - 1).All(other => other.Is(Role.Aside) || other.Is(Role.Join)) && Clauses.Count > 0 && Clauses[^1].Object is { Role: Role.Noun, Many: false, IsCounted: false } one && one.IsNoun("lead", "antenna", "plug", "cable", "ribbon", "screw"))
+        {
+            Give(new() { Number = 1, IsAnother = true, Start = word.Start, End = word.End }, i);
+            return i + 1;
+        }
         // The black lead, then the white
         if (word.Is(Role.Describe, "look") && i > 0 && words[i - 1].Text is "the" or "a" && (i + 1 == words.Count || words[i + 1].Is(Role.Join)))
         {
+            // The black and the white lead: two.
+            var other = i + 2 < words.Count && words[i + 2].Text is "the" or "a" ? i + 3 : i + 2;
+            if (i + 1 < words.Count && other + 1 < words.Count && words[other].Is(Role.Describe, "look") && words[other + 1].Is(Role.Noun))
+            {
+                pairs++;
+                return i + 2;
+            }
             Fault(words[i - 1].Start, word.End, $"the {word.Text} what? Say how many there are in all");
             return i + 1;
         }
@@ -258,6 +374,8 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         Fault(word.Start, word.End, $"\"{word.Text}\" says nothing here that can be logged: say it otherwise, or put a comma around it");
         return i + 1;
     }
+
+    private static bool IsCover(Thing? thing) => thing?.IsNoun("label", "foot", "seal", "tape", "cap", "shield", "strip") == true;
 
     private static bool IsWith(Lexeme word) => word.Text is "with" or "w/" or "w";
 
@@ -323,6 +441,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         var clause = new Clause { Segment = segment, IsHeldBy = heldBy, HiddenBy = hides, Corrects = corrects };
         clause.IsWhich = i > 1 && words.Skip(Math.Max(0, i - 4)).Take(Math.Min(4, i)).Any(word => word.Text == "which") && Clauses.Count > 0;
         clause.IsNext = isNext;
+        clause.IsBehindColon = isBehindColon && Clauses.TrueForAll(other => other.Segment != segment);
+        clause.IsJoined = isPlus;
+        isPlus = false;
         corrects = false;
         foreach (var place in leading)
         {
@@ -423,6 +544,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             Fault(words[i].Start, words[i].End, $"\"{words[i].Text}\" says nothing here that can be logged: say it otherwise, or put a comma around it");
             return i + 1;
         }
+        if (pairs > 0 && !thing.IsCounted && !thing.Many)
+            thing.Number = 1 + pairs;
+        pairs = 0;
         if (!(thing.IsStrange && thing.Role is null))
             Give(thing, i);
         else if (now is { Object: null } alone)
@@ -436,6 +560,12 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
 
     private void Give(Thing thing, int i)
     {
+        if (thing.IsNone)
+        {
+            Remarks.Add(new(Role.Negation, thing.Start, thing.End, segment));
+            now = null;
+            return;
+        }
         // Two screws either side: where.
         if (now?.Object is { IsCounted: true } && !joined && thing is { IsEach: true } && thing.IsNoun("place"))
         {

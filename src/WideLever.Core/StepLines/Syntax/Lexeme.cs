@@ -47,6 +47,15 @@ internal static class Lexemes
             if (words[i] is { IsStop: true, Text: "-" } && words[i - 1].Figure?.Number is not null && words[i + 1].Figure?.Number is not null)
                 words[i] = words[i] with { IsStop = false };
         }
+        // Three and a half: one number.
+        for (var i = 0; i + 3 < words.Count; i++)
+        {
+            if (words[i + 1].Text == "and" && words[i + 2].Text == "a" && words[i + 3].Text == "half" && (words[i].Figure?.Number ?? (Lexicon.Of(words[i].Text) is { Length: > 0 } counts && Array.Find(counts.ToArray(), sense => sense.Role == Role.Count).Is is { } count && double.TryParse(count, NumberStyles.None, CultureInfo.InvariantCulture, out var whole) ? whole : null)) is < 100 and var number)
+            {
+                words[i] = words[i] with { Figure = new(number + 0.5, null, null, null, null, null), End = words[i + 3].End };
+                words.RemoveRange(i + 1, 3);
+            }
+        }
         var lexemes = new List<Lexeme>();
         for (var i = 0; i < words.Count;)
         {
@@ -123,7 +132,7 @@ internal static class Lexemes
         // blk/wht, (2x) and [2x]
         if (text.Length > 2 && text.IndexOfAny(['/', '(', ')', '[', ']']) is > 0 and var cut && cut < text.Length - 1 && Lexicon.Of(text).Length == 0)
         {
-            foreach (var piece in Cut(new(TokenKind.Word, text[..cut], start, start + cut)).Append(text[cut] == '/' ? Stop("-") : Stop(",")).Concat(Cut(new(TokenKind.Word, text[(cut + 1)..], start + cut + 1, start + text.Length))))
+            foreach (var piece in Cut(new(TokenKind.Word, text[..cut], start, start + cut)).Append(text[cut] switch { '/' => Stop("-"), ')' or ']' => Stop(")"), _ => Stop(",") }).Concat(Cut(new(TokenKind.Word, text[(cut + 1)..], start + cut + 1, start + text.Length))))
                 yield return piece;
             yield break;
         }

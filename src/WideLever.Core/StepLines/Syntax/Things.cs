@@ -8,7 +8,7 @@ internal sealed partial class ClauseReader
     /// <summary>The thing that is named from here on; null: none is.</summary>
     private Thing? ThingAt(ref int at, bool inPlace = false)
     {
-        var thing = new Thing { Start = words[at].Start, IsThe = at > 0 && (words[at - 1].Text is "its" or "their" or "that" or "this" || words[at - 1].Text.EndsWith("the", StringComparison.Ordinal)), IsIts = at > 0 && words[at - 1].Text is "its" or "their", IsAll = at > 0 && words[at - 1].Text is "all" or "all the" };
+        var thing = new Thing { Start = words[at].Start, IsThe = at > 0 && (words[at - 1].Text is "its" or "their" or "that" or "this" || words[at - 1].Text.EndsWith("the", StringComparison.Ordinal)), IsIts = at > 0 && words[at - 1].Text is "its" or "their", IsAll = at > 0 && words[at - 1].Text is "all" or "all the" or "all of them" or "and all of them" or "every one of them" };
         var (i, head, any) = (at, false, false);
         var strangers = new List<Lexeme>();
         for (; i < words.Count; i++)
@@ -68,7 +68,8 @@ internal sealed partial class ClauseReader
                 // Clips ten, antenna leads black and white
                 if (head && !thing.IsCounted && thing.Many && i + numeral.Length == words.Count && !inPlace && numeral.Count is not null)
                 {
-                    if (numeral.Count is { Least: < 1 })
+                    thing.IsNone = numeral.Count is { Exact: 0 } && numeral.Length > 1;
+                    if (numeral.Count is { Least: < 1 } && !thing.IsNone)
                         Fault(word.Start, word.End, string.Create(CultureInfo.InvariantCulture, $"a count is a whole number from 1 to {RecordLimits.Count}"));
                     thing.Number = numeral.Count;
                     i += numeral.Length - 1;
@@ -76,16 +77,19 @@ internal sealed partial class ClauseReader
                 }
                 if (head || thing.IsCounted)
                 {
-                    if (head)
+                    // 8 ph0 2 btb: a further group.
+                    if (head || thing.HasFacts)
                         break;
                     Fault(word.Start, word.End, "the count is said twice");
                     i += numeral.Length - 1;
                     continue;
                 }
-                if (numeral.Count is { } n && (n.Least < 1 || n.Most > RecordLimits.Count))
+                // Pull tabs 0x: none.
+                thing.IsNone = numeral.Count is { Exact: 0 } && (words[i].Text is "0x" || (i + 1 < words.Count && words[i + 1].Text is "x"));
+                if (numeral.Count is { } n && (n.Least < 1 || n.Most > RecordLimits.Count) && !thing.IsNone)
                     Fault(word.Start, word.End, string.Create(CultureInfo.InvariantCulture, $"a count is a whole number from 1 to {RecordLimits.Count}"));
                 thing.Number = numeral.Count;
-                thing.IsDefinite = i > 0 && (words[i - 1].Text is "those" or "these" or "other" || words[i - 1].Text.EndsWith("the", StringComparison.Ordinal));
+                thing.IsDefinite = i > 0 && (words[i - 1].Text is "those" or "these" or "other" || words[i - 1].Text.EndsWith("the", StringComparison.Ordinal) || (thing.IsThe && thing.Which.Count > 0));
                 thing.Uncounted = numeral.Count is null;
                 thing.IsBoth |= word.Text is "both" or "both of" or "both of the";
                 i += numeral.Length - 1;
@@ -121,7 +125,7 @@ internal sealed partial class ClauseReader
                 any = true;
                 continue;
             }
-            if (any && word.Is(Role.Distribution) && !StartsThing(i + 1) && thing.IsCounted)
+            if (any && word.Is(Role.Distribution) && !StartsThing(i + 1) && (thing.IsCounted || (head && thing is { Many: false } && thing.IsNoun("screw", "clip") && i + 1 == words.Count)))
             {
                 thing.IsForEach = true;
                 continue;
@@ -213,6 +217,8 @@ internal sealed partial class ClauseReader
             if (word.Is(Role.Fraction))
                 break;
             // Pull tab left
+            if (head && word.Text == "left" && i + 1 < words.Count && words[i + 1].Text is "in" or "alone" or "in place" or "on" && i + 2 >= words.Count)
+                break;
             if (head && word.Is(Role.Describe) && (!Nounish(word) || word.Text is "left" or "right") && Positions.Contains(word.As(Role.Describe)!) && !Describes(i) && !(word.Is(Role.Particle) || word.Text is "back"))
             {
                 thing.Which.Add(word.As(Role.Describe)!);
@@ -251,8 +257,13 @@ internal sealed partial class ClauseReader
                     break;
                 if (head && (word.Is(Role.Preposition) || (word.Is(Role.Aside) && !word.Is(Role.Noun, "screw"))))
                     break;
+                // 9 x ph0 bottom, 8 ph0 hinge: where, for what has these facts are screws.
+                if (!head && thing.IsCounted && (thing.Size is not null || thing.Thread is not null) && !Screwlike(i))
+                    break;
                 if (head)
                     thing.Before.Add(new(thing.Role!.Value, thing.Is, thing.Many));
+                // 4 cap scr: captive, where what is over them is no cap.
+                thing.Captive |= head && thing is { Is: "cap", Text: "cap" } && word.Is(Role.Noun, "screw");
                 var sense = Array.Find(word.Senses, one => one.Role is Role.Noun or Role.Part);
                 (thing.Role, thing.Is, thing.Many, thing.Text, head, any) = (sense.Role, sense.Is, sense.Many, word.Text, true, true);
                 continue;
@@ -268,6 +279,7 @@ internal sealed partial class ClauseReader
         if (!any)
             return null;
         thing.End = words[i - 1].End;
+
         // A place may have any name, but not one that a slip made of a known word.
         foreach (var stranger in strangers)
         {
@@ -276,6 +288,19 @@ internal sealed partial class ClauseReader
         }
         at = i;
         return thing;
+    }
+
+    /// <summary>Whether the nouns from here on end in something that has a size.</summary>
+    private bool Screwlike(int i)
+    {
+        for (; i < words.Count; i++)
+        {
+            if (words[i].Is(Role.Noun, "screw") || words[i].Is(Role.Noun, "standoff") || words[i].Is(Role.Noun, "piece") || words[i].Is(Role.Noun, "hand") || words[i].Is(Role.Noun, "tool"))
+                return true;
+            if (!Nounish(words[i]) && !words[i].Is(Role.Describe))
+                return false;
+        }
+        return false;
     }
 
     private bool StartsNounBehind(int i) => i + 1 < words.Count && (Nounish(words[i + 1]) || (words[i + 1].IsUnknown && StartsNounBehind(i + 1)));
@@ -352,6 +377,13 @@ internal sealed partial class ClauseReader
     /// <summary>A number with its unit: a length, or what is no count.</summary>
     private bool Measured(Thing thing, ref int i)
     {
+        // 2.5 by 5 mm screws: thread and length.
+        if (i + 4 < words.Count && words[i].Number is { } thread && words[i + 1].Text is "by" or "x" && words[i + 2].Number is { } screwLength && words[i + 3].As(Role.Unit) == "mm" && words[i + 4].Is(Role.Noun, "screw") && thing.Thread is null && thing.Length is null)
+        {
+            (thing.Thread, thing.Length) = (string.Create(CultureInfo.InvariantCulture, $"M{thread}"), screwLength);
+            i += 3;
+            return true;
+        }
         // 3 by 4 cm is an area, and no length.
         if (i + 3 < words.Count && words[i].Number is not null && words[i + 1].Text is "by" or "x" && words[i + 2].Number is not null && words[i + 3].Is(Role.Unit) && thing.Thread is null && thing.Size is null)
         {
@@ -368,6 +400,9 @@ internal sealed partial class ClauseReader
                 i++;
             return true;
         }
+        // About 1 m
+        if (words[i].Is(Role.About) && !words[i].Is(Role.Count) && i + 2 < words.Count && words[i + 1].Number is not null && words[i + 2].As(Role.Unit) is "mm" or "cm" or "m")
+            i++;
         if (i + 1 >= words.Count || words[i].Number is not { } number || !words[i + 1].Is(Role.Unit))
             return false;
         var unit = words[i + 1].As(Role.Unit);
