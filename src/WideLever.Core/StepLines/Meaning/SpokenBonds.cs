@@ -42,6 +42,13 @@ internal sealed partial class SpokenMeaning
 
     private void Caps(Clause clause, Thing thing)
     {
+        // 6x cap, as terse writers have it.
+        if (thing is { Text: "cap", IsCounted: true, Before.Count: 0 } && topic is not null && clause is { HasDeed: false, Particle: null })
+        {
+            thing.Captive = true;
+            Screws(clause, thing, thing.Drive);
+            return;
+        }
         // What comes off a screw is its cover; it has no action of its own.
         if (!Goes(clause, thing, "take", "pry", "pull", "lift", "peel", "undo"))
             return;

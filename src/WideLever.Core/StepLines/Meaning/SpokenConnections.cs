@@ -10,6 +10,9 @@ internal sealed partial class SpokenMeaning
     private void Connected(Clause clause, Thing thing)
     {
         var part = thing.PartOf;
+        // Speaker wires taped down: how they lie.
+        if (clause is { State: not null, HasDeed: false, Particle: null } || (thing.State is not null && clause is { HasDeed: false, Particle: null }))
+            return;
         if (clause.Does("route") || clause.Places.Exists(place => place.Of?.IsNoun("guide") == true && place.Preposition is "out of" or "from" or "off"))
         {
             Add(Sort.Other, new Route { Count = Counted(clause, thing) }, clause, part);

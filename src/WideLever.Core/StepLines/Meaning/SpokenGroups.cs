@@ -8,6 +8,9 @@ internal sealed partial class SpokenMeaning
     // Three along the back, three along the front, all ph0 screws: what is counted before it is named.
     private readonly List<(Clause Clause, Thing Thing)> unnamed = [];
 
+    // The clause that makes up a count with the one before it.
+    private Clause? completes;
+
     private void Bare(Clause clause, Thing thing)
     {
         var before = acts.Count > 0 ? acts[^1] : null;
@@ -208,7 +211,7 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Nine screws: five 4 mm, four 9 mm
-        if (screws.Clause.IsTopic && thing.HasFacts && some < all && screws.Base is null && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault()?.Object is { Role: null, Number.Exact: { } further } && further + some == all)
+        if (thing.HasFacts && some < all && screws.Base is null && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault()?.Object is { Role: null, Number.Exact: { } further } && further + some == all)
         {
             screws.Base = known;
             screws.Action = With(known, thing) with { Count = number };
@@ -356,6 +359,26 @@ internal sealed partial class SpokenMeaning
         {
             Fault(clause, "how many are there in all, under how many covers?");
             return;
+        }
+        // Lifted both out: the speakers, the two that were spoken of.
+        if (thing is { Role: null, IsBoth: true } && (clause.Particle is not null || clause.Does("take", "lift", "pull")) && mentioned.Count > 0 && mentioned[^1].Thing is { Is: "speakers" } && Parts() is (var two, var spoken0))
+        {
+            Again(clause, two, spoken0);
+            return;
+        }
+        // Eight, six long, two short: the eight.
+        if (thing is { Role: null, HasFacts: false, IsAnother: false, Number.Exact: { } some } && clause is { HasDeed: false, Particle: null, Places.Count: 0 } && before.Action.Count?.Exact is { } whole0 && some < whole0 && before.Parts.Count == 0)
+        {
+            if (completes == clause)
+            {
+                completes = null;
+                return;
+            }
+            if (clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault() is { HasDeed: false, Particle: null, Places.Count: 0, Object: { Role: null, HasFacts: false, Number.Exact: { } others } } rest0 && some + others == whole0)
+            {
+                completes = rest0;
+                return;
+            }
         }
         // So that's six, I make that six: the sum of what was named.
         if (thing is { Role: null, Number.Exact: { } told } && !thing.IsAnother && clause.Places.Count == 0 && acts.Where(act => act.Sort == before.Sort).ToList() is { Count: > 0 } alike && (alike.Count > 1 || before.Parts.Count > 1 || before.Action.Count?.Exact == told) && alike.Aggregate(0, (all, act) => all + (act.Action.Count?.Exact ?? 9999)) == told)

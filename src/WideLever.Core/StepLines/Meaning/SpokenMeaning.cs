@@ -339,7 +339,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         // Some tape: a mass that nobody counts.
         if (thing is { Uncounted: true, Many: false } && thing.IsNoun("tape", "film", "glue", "softGlue", "rigidGlue", "foam", "gasket", "stickyTape", "shield", "label", "seal"))
             thing.Uncounted = false;
-        Count? said = thing.Number ?? (thing.Uncounted ? null : thing.IsAnother ? Count.One : thing.Many ? null : Count.One);
+        Count? said = thing.Number ?? (thing.Uncounted || thing.Many ? null : Count.One);
         var factor = Factor(clause, thing) ?? times;
         if (times is not null && thing is not { Number: null })
             times = null;

@@ -108,6 +108,12 @@ internal sealed partial class SpokenMeaning
             return;
         }
         var comes = clause.Particle is "off" or "out" or "up" or "away" or "free" or "apart" or "loose" or "clear" or "upwards" or "upward" or "straight up" or "straight out" or "straight off";
+        // It flips up, and is pulled out of its slot: it springs up.
+        if (clause.Does("flip") && clause.Particle == "up" && kind is PartKind.Storage or PartKind.Memory or PartKind.Wireless)
+        {
+            Mention(clause, thing);
+            return;
+        }
         if (clause.Does("flip") && kind is PartKind.Keyboard or PartKind.DisplayAssembly or PartKind.DisplayPanel or PartKind.Mainboard && clause.Particle is "up" or null or "out")
         {
             Add(Sort.Other, new Swing { Count = Count.One }, clause, thing.Is);
@@ -204,13 +210,19 @@ internal sealed partial class SpokenMeaning
             Fault(clause, $"how many {thing.Text}? Say two {thing.Text}, or one by one");
             return;
         }
+        // Taken out together with the fan: as one?
+        if (clause.Places.Find(place => place.Preposition == "together with" && place.Of is { IsPart: true }) is { Of: { } companion })
+        {
+            Fault(clause, $"did the {thing.Text} and the {companion.Text} come out as one? Say both, together where they cannot come apart", [new("As one, together", $"{thing.Text} and {companion.Text} out, together"), new("One after the other", $"{thing.Text} out, {companion.Text} out")]);
+            return;
+        }
         // Said before already: the drive pops up, slide it out.
         var again = freed.FindIndex(one => Lexicon.TryKind(Name(thing), out var named) && one.Part.NewKind == named || one.Part.Id == Name(thing) || (one.Part.NewKind ?? context.Parts.FirstOrDefault(part => part.Id == one.Part.Id)?.Kind) == kind);
         if (again >= 0 && !thing.IsAnother && thing.Which.Count == 0 && kind != PartKind.Other)
             return;
         if (clause.Does("pry") && Array.Exists(Clipped, one => one == kind) && !acts.Exists(act => act.Sort is Sort.Clips) && !hasClips)
             acts.Add(new(Sort.Clips, new Unclip { Count = null }, clause) { Part = thing.Is });
-        var card = kind == PartKind.Storage && (thing.Is == "storage:ssd" || line.Contains("m.2", StringComparison.OrdinalIgnoreCase) || line.Contains("nvme", StringComparison.OrdinalIgnoreCase));
+        var card = kind == PartKind.Storage && (thing.Is == "storage:ssd" || Springs().IsMatch(line) || line.Contains("m.2", StringComparison.OrdinalIgnoreCase) || line.Contains("nvme", StringComparison.OrdinalIgnoreCase));
         TeardownAction action = kind switch
         {
             PartKind.Mainboard => new Lift { What = LiftWhat.Board },
@@ -364,6 +376,8 @@ internal sealed partial class SpokenMeaning
     {
         if (clause.HasDeed || clause.Particle is not null)
             Fault(clause, "which cable comes out of it? Say route, or move the cable aside");
+        else if (thing.IsCounted && clause.Places.Count == 0)
+            Add(Sort.Other, new Route { Count = Counted(clause, thing) }, clause);
         else
             Mention(clause, thing);
     }
@@ -489,6 +503,9 @@ internal sealed partial class SpokenMeaning
             Add(Sort.Screws, new Unscrew { Count = null, Captive = false }, clause);
             return;
         }
+        // The bottom has eleven screws, out: covers come off, screws come out.
+        if (clause is { HasDeed: false, Particle: "out" } && topic is null && last?.Object is { } heads && (heads.Role is null || heads.IsNoun("screw", "standoff")) && acts.Exists(act => act.Said.Contains(last)) && Parts() is { Thing: var shut } && shut.IsNoun("base", "cover") && shut.Text is not "door" and not "hatch")
+            return;
         // Out: the part that the line is about, not what it was held by.
         if (topic is null && last?.Object is { Role: null } && Parts() is { } whole)
         {
@@ -610,6 +627,9 @@ internal sealed partial class SpokenMeaning
     /// <summary>The one cover or part that places before a clause speak of; null: none, or several.</summary>
     private Thing? Only(Clause clause) => clauses.TakeWhile(other => other != clause).SelectMany(other => other.Places).Select(place => place.Of).OfType<Thing>().Where(of => of.IsPart || of.IsNoun("base", "cover", "holder")).DistinctBy(of => of.Is).ToList() is [var only] ? only : null;
 
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(spr[aiu]ngs? up|pop(s|ped)? up|tip(s|ped)? up|flip(s|ped)? up|jump(s|ed)? up)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex Springs();
+
     private static bool Fastener(Thing thing) => thing.Role == Role.Noun && thing.Is is "screw" or "standoff" or "clip" or "tab" or "latch" or "plug" or "cable" or "lead" or "ribbon" or "flap" or "bar" or "lock" or "slideLock" or "antenna" or "releaseTab" or "strip" or "glue" or "softGlue" or "rigidGlue" or "stickyTape" or "tape" or "paste" or "pad" or "foam" or "gasket" or "press" or "push" or "tool" or "heatTool" or "seam" or "place" or "label" or "foot" or "seal" or "cap" or "post" or "spring" or "solvent";
 
     private (Thing Thing, Clause Clause)? Parts()
@@ -622,7 +642,7 @@ internal sealed partial class SpokenMeaning
         if (named?.Object is { } part)
             return (part, named);
         // Five screws hold the battery, lift it out
-        var held = acts.Where(act => act.Sort is Sort.Screws or Sort.Clips or Sort.Latches or Sort.Bond).SelectMany(act => act.Clause.Places).LastOrDefault(place => (place.Preposition.StartsWith("hold", StringComparison.Ordinal) || place.Preposition.StartsWith("that ", StringComparison.Ordinal) || place.Preposition.StartsWith("which ", StringComparison.Ordinal) || place.Preposition.StartsWith("secur", StringComparison.Ordinal)) && place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base")));
+        var held = acts.SelectMany(act => act.Clause.Places).LastOrDefault(place => (place.Preposition.StartsWith("hold", StringComparison.Ordinal) || place.Preposition.StartsWith("that ", StringComparison.Ordinal) || place.Preposition.StartsWith("which ", StringComparison.Ordinal) || place.Preposition.StartsWith("secur", StringComparison.Ordinal)) && place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base")));
         return held is { Of: { } of } ? (of, acts.First(act => act.Clause.Places.Contains(held)).Clause) : null;
     }
 
@@ -708,6 +728,9 @@ internal sealed partial class SpokenMeaning
         }
         foreach (var (thing, clause) in mentioned)
         {
+            // Unscrewed the heatsink, four captive; the touchpad's under the battery: what was undone of it is told, and where it is.
+            if (acts.Count > 0 && ((clause.Does("undo", "unscrew") && acts.Exists(act => act.Sort is Sort.Screws or Sort.Latches or Sort.Clips)) || (clause.IsStatement && clause.Places.Count > 0 && !clause.HasDeed && clause.Particle is null)))
+                continue;
             var resolved = freed.Exists(one => one.Clause.Object?.Is == thing.Is) || lifts.Exists(act => act.Clause.Object?.Is == thing.Is) || seen.Exists(one => one.Clause == clause || one.Part.NewKind == Kind(thing) || (thing.IsPart && context.Parts.Any(part => part.Id == one.Part.Id && part.Kind == Kind(thing)))) || acts.Exists(act => act.Part == thing.Is)
                 || (thing.IsNoun("cap") && acts.Exists(act => act.Action is Unscrew { Cover: Cover.Plug }));
             // A part that something is held by or lies under was only said where.

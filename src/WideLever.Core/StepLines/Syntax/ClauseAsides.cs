@@ -44,9 +44,23 @@ internal sealed partial class ClauseReader
             corrects = true;
             return i + 1;
         }
-        // A ribbon without a lock; no lock
+        // None of the eight screws was captive
         var to = i + 1;
-        if ((word.Text is "without" || (word.Text is "no" && (IsFirst(i) || (i > 0 && IsWith(words[i - 1]))))) && StartsThing(to) && ThingAt(ref to) is { } lacking)
+        if (word.Text == "none" && to + 1 < words.Count && words[to].Text is "of" or "of these" or "of those" or "of the screws" or "of them" && words[^1].Is(Role.Describe, "captive"))
+        {
+            to = words[to].Text == "of" ? to + 1 : to;
+            if (words[to].Text is "of these" or "of those")
+                to++;
+            if (to < words.Count && StartsThing(to) && ThingAt(ref to) is { } these && these.IsNoun("screw") && words.Skip(to).All(other => other.Is(Role.Aside) || other.Is(Role.Describe, "captive")))
+            {
+                these.Captive = false;
+                Give(these, i);
+                return words.Count;
+            }
+            to = i + 1;
+        }
+        // A ribbon without a lock; no lock
+        if ((word.Text is "without" || (word.Text is "no" && (IsFirst(i) || (i > 0 && (IsWith(words[i - 1]) || words[i - 1].Is(Role.HeldBy)))))) && StartsThing(to) && ThingAt(ref to) is { } lacking)
         {
             if (lacking.IsNoun("lock", "flap", "latch", "lever", "bar", "slideLock", "clip") && lacking.Number is null && !lacking.HasFacts)
             {

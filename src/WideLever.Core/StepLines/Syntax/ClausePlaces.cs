@@ -118,6 +118,9 @@ internal sealed partial class ClauseReader
             now = null;
             return i + 1;
         }
+        // After undoing the four screws, after removing its screw: in this line.
+        if (word.Text is "after" && now is null && i + 2 < words.Count && words[i + 1].Is(Role.Deed) && words[i + 1].Text.EndsWith("ing", StringComparison.Ordinal) && (words[i + 2].Text is "its" or "their" || Fasteners(i + 2) || (words[i + 2].Text == "the" && Fasteners(i + 3))))
+            return i + 1;
         if (word.Text is "before" or "after" && i + 1 < words.Count && words[i + 1].Is(Role.Deed))
             return Away(i, Role.Modal, "this points to another step: log it as a line of its own");
         var to = i + 1;

@@ -99,7 +99,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (word.Is(Role.Fraction) && !(word.Text is "the others" or "others" or "the rest" or "rest" && i + 1 < words.Count && (words[i + 1].Figure is not null || words[i + 1].Number is not null || words[i + 1].Is(Role.Drive) || words[i + 1].Is(Role.Describe, "captive") || words[i + 1].Text is "are" or "is")))
             return Fraction(i);
         // When I spread its latches: that was done.
-        if (word.Text is "when" or "while" or "as" && i + 2 < words.Count && words[i + 1].Text is "i" or "you" or "we" && words[i + 2].Is(Role.Deed))
+        if (word.Text is "when" or "while" or "as" or "after" or "once" && i + 2 < words.Count && words[i + 1].Text is "i" or "you" or "we" && words[i + 2].Is(Role.Deed))
         {
             now = null;
             return i + 2;
@@ -157,6 +157,18 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, !(word.Is(Role.Question) && IsFirst(i)) ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
         if (i == 0 && segment == 0 && word.Text is "is" or "are" or "was" or "were" or "am" && StartsThing(1))
             return Away(i, Role.Question, "this asks something, and a line says what was done");
+        // Swapped drivers, changed the bit: getting ready.
+        if (word.Text is "swapped" or "swap" or "changed" or "change" && i + 1 < words.Count && words.Skip(i + 1).All(other => other.Is(Role.Aside) || other.Is(Role.Describe) || other.Is(Role.Noun, "hand") || other.Is(Role.Noun, "tool") || other.Is(Role.Preposition) || other.Is(Role.Drive) || other.Figure is { Size: not null }) && words.Skip(i + 1).Any(other => other.Is(Role.Noun, "hand") || other.Is(Role.Noun, "tool")))
+        {
+            Remarks.Add(new(Role.Ready, word.Start, words[^1].End, segment));
+            return words.Count;
+        }
+        // I put a bit of heat on the edge
+        if (word.Text is "put" or "puts" or "put a" or "put the" or "apply" or "applied" && words.Skip(i + 1).Take(3).Any(other => other.Is(Role.Noun, "heatTool") || other.Is(Role.Noun, "solvent")))
+        {
+            Begin(i).Deeds.Add("use");
+            return i + 1;
+        }
         if (word.Is(Role.PutBack) && !(Nounish(word) && !Verb(i)) && !(word.Is(Role.Remark) || word.Is(Role.Break)))
             return Away(i, Role.PutBack, "this puts something back, which is no step: Putting back has it, and tells the order");
         if (word.Is(Role.Negation) || word.Text == "without")
@@ -206,6 +218,14 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             (now, heldBy) = (null, true);
             return i + 1;
         }
+        // The sticker that says do not remove: what stands on it.
+        if (word.Text is "says" or "reads" or "said" or "saying" or "reading" or "marked" && now is { Object: not null } && i > 0 && (words[i - 1].Text is "that" or "which" || words[i - 1].Is(Role.Noun, "label") || words[i - 1].Is(Role.Noun, "seal")) && (IsCover(now.Object) || now.Places.Exists(place => IsCover(place.Of))))
+        {
+            now.Places.Add(new("says", null, word.Start, words[^1].End));
+            return words.Count;
+        }
+        if (word.Is(Role.HeldBy) && i + 1 < words.Count && words[i + 1].Is(Role.Negation))
+            return i + 1;
         // In order 6 to 1
         if (word.Text is "in order" or "in sequence" or "in the order" && i + 1 < words.Count && words[i + 1].Number is not null)
         {

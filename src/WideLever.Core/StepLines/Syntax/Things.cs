@@ -219,7 +219,7 @@ internal sealed partial class ClauseReader
             // Pull tab left
             if (head && word.Text == "left" && i + 1 < words.Count && words[i + 1].Text is "in" or "alone" or "in place" or "on" && i + 2 >= words.Count)
                 break;
-            if (head && word.Is(Role.Describe) && (!Nounish(word) || word.Text is "left" or "right") && Positions.Contains(word.As(Role.Describe)!) && !Describes(i) && !(word.Is(Role.Particle) || word.Text is "back"))
+            if (head && word.Is(Role.Describe) && (!Nounish(word) || word.Text is "left" or "right") && Positions.Contains(word.As(Role.Describe)!) && !Describes(i) && !(word.Is(Role.Particle) || word.Text is "back" or "first"))
             {
                 thing.Which.Add(word.As(Role.Describe)!);
                 continue;
@@ -456,6 +456,13 @@ internal sealed partial class ClauseReader
                 thing.IsLengthApart |= figure.Length is not null && words[i].Text[0] is not ('x' or '×' or '*');
                 return true;
             }
+        }
+        // PH0 x 4: so many.
+        if (words[i].Text is "x" or "×" && thing is { Size: not null, Thread: null, IsCounted: false } && i + 1 < words.Count && words[i + 1].Figure?.Number is { } many0 && many0 == Math.Floor(many0) && !(i + 2 < words.Count && words[i + 2].Is(Role.Unit)))
+        {
+            thing.Number = (int)many0;
+            i++;
+            return true;
         }
         // m2 by 5, m2 x 5 mm
         if (words[i].Text is "x" or "by" or "×" or "*" && (thing.Thread is not null || thing.Size is not null) && thing.Length is null && i + 1 < words.Count && words[i + 1].Number is { } length)
