@@ -72,6 +72,8 @@ internal sealed partial class SpokenMeaning
         var (kind, isLock) = KindOf(clause, thing, spokenOf.Count > 0 && !spokenOf.Contains(PartKind.Wireless));
         var isBattery = Battery(thing) || (part is null && topic is var (about, _) && Kind(about) == PartKind.Battery && !clause.Places.Exists(place => place.Of?.PartOf is not null and not "battery"))
             || (part is null && clause.Places.Exists(place => place.Of?.PartOf == "battery" && place.Preposition is "of" or "to" or "from" or "out of" or "off"));
+        // The battery ends in a white plug
+        isBattery |= part is null && clause.IsHeldBy && mentioned.Count > 0 && mentioned[^1] is var (owner, owns) && owns.Segment == clause.Segment && Kind(owner) == PartKind.Battery && owner.IsPart;
         var count = Counted(clause, thing);
         if (Same(clause, thing, kind, isLock, count, isBattery))
             return;
@@ -90,6 +92,17 @@ internal sealed partial class SpokenMeaning
             PowerOff |= isBattery;
             return true;
         }
+        // One cable underneath, a ribbon with a flap: what it is.
+        if (acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Merged: false, Clause: { IsHeldBy: true, HasDeed: false, Particle: null, Object: { Text: "cable", Many: false } }, Action: Unplug { Connector: Connector.WirePlug } cable } general && thing is { Is: "ribbon", Many: false, IsCounted: false, PartOf: null, IsThe: false } && clause is { HasDeed: false, Particle: null, IsJoined: false, IsNext: false })
+        {
+            general.Action = cable with { Connector = kind };
+            general.Said.Add(clause);
+            general.Merged = true;
+            return true;
+        }
+        // The backlight flex, the main flex
+        if (thing.Looks.Count > 0 && acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock)?.Clause.Object is { Looks.Count: > 0 } looking && looking.Is == thing.Is && !looking.Looks.SequenceEqual(thing.Looks) && !clause.IsWhich)
+            return false;
         if (thing.IsAnother || (thing.Which.Count > 0 && acts.FindLast(act => act.Sort is Sort.Connection)?.Clause.Object is { Which.Count: > 0 } named && !named.Which.SequenceEqual(thing.Which)))
             return false;
         bool Counts(Act act) => !thing.IsCounted || act.Action.Count == count;
@@ -118,6 +131,7 @@ internal sealed partial class SpokenMeaning
         if (before.Clause.IsTopic && !before.Merged && thing.Is is not "antenna")
         {
             before.Action = known with { Connector = kind ?? known.Connector, Count = thing.IsCounted ? count : known.Count };
+            before.Said.Add(clause);
             before.Merged = true;
             PowerOff |= isBattery;
             return true;

@@ -118,7 +118,7 @@ internal sealed partial class SpokenMeaning
             clause.Places.Remove(at0);
         }
         // Ten of them 5 mm, the last one 3 mm; the others five.
-        if (acts.FindLast(act => act.IsRest) is { Action: Unscrew rest } left && thing.IsOther && (thing.Number is null || rest.Count == thing.Number || thing.Number == Count.One && rest.Count == Count.One))
+        if (acts.FindLast(act => act.IsRest) is { Action: Unscrew rest } left && (thing.IsOther || (thing is { IsLoose: true, Number: not null } && rest.Count == thing.Number)) && (thing.Number is null || rest.Count == thing.Number || thing.Number == Count.One && rest.Count == Count.One))
         {
             left.Action = With(rest, thing);
             // What is said next is said of them.
@@ -194,7 +194,7 @@ internal sealed partial class SpokenMeaning
         var all = known.Count?.Exact;
         // Four screws and the one under the label: besides.
         var besides = clause.IsJoined && thing is { IsDefinite: true, IsOther: false, IsOfThem: false };
-        var part = some < all && !besides && (thing.IsOfThem || thing.IsDefinite || thing.IsLoose || (thing.IsOther && some == 1));
+        var part = some < all && !besides && !(thing.IsLoose && screws.Base is not null) && (thing.IsOfThem || thing.IsDefinite || thing.IsLoose || (thing.IsOther && some == 1));
         if (part && some is { } few && all is { } many)
         {
             Split(screws, clause, thing, few, many);
@@ -223,7 +223,7 @@ internal sealed partial class SpokenMeaning
             Fault(clause, $"are these {some} among the {all}, or besides?", [new($"Among the {all}", $"{some} of them {(thing.Length is { } length ? $"x{Figures.Said(length)}" : "captive")}"), new("Besides", $"{some} screws {(thing.Length is { } other ? $"x{Figures.Said(other)}" : "captive")}")]);
             return;
         }
-        if (thing.HasFacts || hidden != Cover.None || thing.IsAnother)
+        if (thing.HasFacts || hidden != Cover.None || thing.IsAnother || (thing.IsLoose && screws.Base is not null))
         {
             var like = screws.Base ?? (thing.Length is not null ? known with { Length = null } : known);
             if (named && (thing.Drive is not null || thing.Size is not null))

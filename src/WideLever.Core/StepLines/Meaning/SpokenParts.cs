@@ -108,6 +108,12 @@ internal sealed partial class SpokenMeaning
             return;
         }
         var comes = clause.Particle is "off" or "out" or "up" or "away" or "free" or "apart" or "loose" or "clear" or "upwards" or "upward" or "straight up" or "straight out" or "straight off";
+        // The panel tilts forward: it is not out.
+        if (clause.Particle is null && clause.Deeds.Count == 1 && (clause.DeedSaid.StartsWith("tilt", StringComparison.Ordinal) || clause.DeedSaid.StartsWith("tip", StringComparison.Ordinal)) && !clause.Places.Exists(place => place.Preposition is "out of" or "off" or "from" || place.Preposition.StartsWith("up", StringComparison.Ordinal)) && !clauses.SkipWhile(other => other != clause).Skip(1).Any(other => other.Object is null or { IsPronoun: true } && (other.Particle is not null || other.Does("take", "lift", "pull", "come"))))
+        {
+            Add(Sort.Other, new Swing { Count = Count.One }, clause, thing.Is);
+            return;
+        }
         // It flips up, and is pulled out of its slot: it springs up.
         if (clause.Does("flip") && clause.Particle == "up" && kind is PartKind.Storage or PartKind.Memory or PartKind.Wireless)
         {
@@ -496,6 +502,18 @@ internal sealed partial class SpokenMeaning
         }
         if (clause.Does("use") || (!clause.HasDeed && clause.Particle is null))
             return;
+        // Hinges, six screws, then open to 90
+        if (clause.DeedSaid.StartsWith("open", StringComparison.Ordinal) && clause.Deeds.Count == 1 && words.Exists(word => word.Is(Role.Part) && word.As(Role.Part)!.Split(':')[0] is "hinge" or "displayAssembly") && !acts.Exists(act => act.Sort is Sort.Connection or Sort.Lock or Sort.Latches))
+        {
+            Add(Sort.Other, new Swing { Count = Count.One }, clause);
+            return;
+        }
+        // Ten screws, which I removed; a sticker over it, which I peeled: the thing that was said right before.
+        if (last?.Object is { Role: Role.Noun } said && clause.HasDeed && (clause.IsWhich || Affords(said, clause)) && !said.IsNoun("place", "tool", "hand", "seam") && (Fastener(said) || said.IsNoun("film", "shield")))
+        {
+            Again(clause, said, last);
+            return;
+        }
         if (clause.Does("unscrew", "undo", "unplug", "cut", "clean") && clause.Particle is null && acts.Count > 0 && last is not null && acts[^1].Said.Contains(last))
             return;
         if (clause.Does("unscrew") && clause.Particle is null)
@@ -546,6 +564,18 @@ internal sealed partial class SpokenMeaning
 
     private void OfBefore(Clause clause, Thing pronoun)
     {
+        // They all drop out, ten of them: what is named behind.
+        if (last is null && acts.Count + lifts.Count + mentioned.Count == 0 && (clause.HasDeed || clause.Particle is not null) && clause.Places.Count == 0 && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault() is { HasDeed: false, Particle: null, IsHeldBy: false, Object: { IsPronoun: false, Role: not null } } later && (later.Object.IsPart || Fastener(later.Object)))
+        {
+            later.Deeds.AddRange(clause.Deeds);
+            (later.Particle, later.DeedSaid) = (clause.Particle, clause.DeedSaid);
+            return;
+        }
+        if (last?.Object is { Role: Role.Noun } own && Affords(own, clause) && clause.Particle is null)
+        {
+            Again(clause, own, last);
+            return;
+        }
         if (!clause.HasDeed && clause.Particle is null)
         {
             if (clause.State is { } state && About() is var (about, _) && about.IsPart)
@@ -599,6 +629,11 @@ internal sealed partial class SpokenMeaning
                     Again(clause, one0, last);
                     return;
                 }
+                if (Recent(clause, false) is { } single)
+                {
+                    Again(clause, single, clause);
+                    return;
+                }
                 Fault(clause, "what is that? Name it");
                 return;
             }
@@ -617,12 +652,49 @@ internal sealed partial class SpokenMeaning
         if (thing is null && clause.Particle is not null && words.Where((word, i) => word.Is(Role.Part) && !word.Is(Role.Aside) && word.End <= clause.Start && i > 1 && (words[i - 1].Is(Role.Preposition) || words[i - 2].Is(Role.Preposition))).DistinctBy(word => word.As(Role.Part)).ToList() is [var one] && words.Where(word => word.Is(Role.Part) && !word.Is(Role.Aside)).Select(word => word.As(Role.Part)).Distinct().Count() == 1)
             (thing, before) = (new() { Role = Role.Part, Is = one.As(Role.Part)!, Text = one.Text, Start = one.Start, End = one.End }, clause);
         if (thing is null || before is null)
+            (thing, before) = (Recent(clause, many), clause);
+        if (thing is null)
         {
             Fault(clause, "what is that? Name it");
             return;
         }
         Again(clause, thing, before);
     }
+
+    /// <summary>The last thing before a clause that any word names and to which this can be done; null: none.</summary>
+    private Thing? Recent(Clause clause, bool many)
+    {
+        for (var i = words.Count - 1; i >= 0; i--)
+        {
+            var word = words[i];
+            if (word.End > clause.Start || word.Is(Role.Aside) || Array.Find(word.Senses, sense => sense.Role is Role.Noun or Role.Part) is not { Is: { Length: > 0 } named } sense || (sense.Many != many && !many))
+                continue;
+            var thing = new Thing { Role = sense.Role, Is = named, Text = word.Text, Many = sense.Many, Start = word.Start, End = word.End };
+            string[] can = sense.Role == Role.Part ? ["take", "lift", "pull", "slide", "come", "pry", "unplug"]
+                : thing.IsNoun("plug", "cable", "ribbon", "lead", "antenna", "press", "push") ? ["unplug", "pull", "take", "lift", "slide", "come", "pry", "undo", "press"]
+                : thing.IsNoun("label", "foot", "seal", "film", "tape", "shield") ? ["peel", "pull", "take", "lift", "come"]
+                : thing.IsNoun("cover", "base", "holder") ? ["take", "lift", "pull", "slide", "come", "pry", "swing"]
+                : thing.IsNoun("screw", "standoff") ? ["unscrew", "undo", "take"]
+                : thing.IsNoun("glue", "softGlue", "rigidGlue", "foam", "stickyTape") ? ["cut", "unglue", "heat", "peel"] : [];
+            if (can.Length == 0 || !clause.Deeds.TrueForAll(can.Contains) || (clause.Deeds.Count == 0 && sense.Role != Role.Part && !thing.IsNoun("cover", "base", "holder")))
+                continue;
+            if (i > 0 && words[i - 1].Is(Role.Part) && sense.Role == Role.Noun)
+                thing.Before.Add(new(Role.Part, words[i - 1].As(Role.Part)!, false));
+            return thing;
+        }
+        return null;
+    }
+
+    /// <summary>Whether what was done can be done to this alone of what a line speaks of: peeled is tape, not the fan.</summary>
+    private static bool Affords(Thing thing, Clause clause) => clause.Deeds.Count > 0 && clause.Deeds.TrueForAll(deed => deed switch
+    {
+        "peel" => thing.IsNoun("label", "foot", "seal", "film", "tape", "shield", "stickyTape", "foam", "gasket"),
+        "unscrew" => thing.IsNoun("screw", "standoff"),
+        "cut" or "unglue" => thing.IsNoun("glue", "softGlue", "rigidGlue", "stickyTape", "foam", "seal"),
+        "clean" => thing.IsNoun("paste", "liquidMetal"),
+        "flip" => thing.IsNoun("flap", "bar", "lock", "lever"),
+        _ => false,
+    });
 
     /// <summary>The one cover or part that places before a clause speak of; null: none, or several.</summary>
     private Thing? Only(Clause clause) => clauses.TakeWhile(other => other != clause).SelectMany(other => other.Places).Select(place => place.Of).OfType<Thing>().Where(of => of.IsPart || of.IsNoun("base", "cover", "holder")).DistinctBy(of => of.Is).ToList() is [var only] ? only : null;

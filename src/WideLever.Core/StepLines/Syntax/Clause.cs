@@ -40,6 +40,9 @@ internal sealed class Thing
     /// <summary>Left, upper, second: what tells it from others of its kind.</summary>
     public List<string> Which { get; } = [];
 
+    /// <summary>Black, long, main: what it looks like, which may tell it from another.</summary>
+    public List<string> Looks { get; } = [];
+
     /// <summary>Nouns before the head: the fan of a fan screw.</summary>
     public List<Sense> Before { get; } = [];
 

@@ -14,6 +14,12 @@ internal sealed partial class ClauseReader
             Remarks.Add(new(Role.Remark, words[i].Start, words[^1].End, segment));
             return words.Count;
         }
+        // What was not there is no remark: how many were?
+        if (words[i].Text is "missing" or "absent" && !hasFacts && mine.TrueForAll(clause => !clause.HasDeed && clause.Particle is null))
+        {
+            Fault(words[i].Start, words[i].End, "was something not there? Say how many were undone, and what was missing, such as 7 screws, missing \"one\"");
+            return words.Count;
+        }
         if (mine.Exists(clause => clause.HasDeed || clause.Particle is not null) || hasFacts)
         {
             Fault(words[i].Start, words[i].End, $"\"{words[i].Text}\" is a remark: note it, such as note \"…\", or say what was done");

@@ -128,7 +128,7 @@ internal sealed partial class ClauseReader
         // All round, 900 mm: no place.
         if (word.Is(Role.Aside) && to < words.Count && words[to].Figure is not null)
             return to;
-        if (StartsThing(to))
+        if (StartsThing(to) && !(to < words.Count && words[to].Figure is { Length: not null } && words[to].Text[0] is 'x' or '×'))
             of = ThingAt(ref to, inPlace: true);
         var behind = to;
         while (behind < words.Count && words[behind].Is(Role.Aside))

@@ -354,6 +354,18 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             Fault(word.Start, word.End, "at the back, or put back? Putting back is no step");
             return i + 1;
         }
+        // Three of them are wire plugs: what they are.
+        if (now is { IsStatement: true, HasDeed: false, Particle: null, Object: { Role: null, IsCounted: true, IsOfThem: true, HasFacts: false } several } && !joined && word.Is(Role.Noun) && StartsThing(i))
+        {
+            var to = i;
+            if (ThingAt(ref to) is { IsCounted: false, Role: Role.Noun } kinds && kinds.IsNoun("plug", "ribbon", "press", "push", "flap", "bar", "slideLock", "cable", "antenna", "lead"))
+            {
+                now.Places.Add(new("with", kinds.Before.Count > 0 || kinds.Is is not ("plug" or "cable") ? kinds : kinds, kinds.Start, kinds.End));
+                now.Reach(kinds.Start, kinds.End);
+                _ = several;
+                return to;
+            }
+        }
         // The black lead, then the white: another.
         if (word.Is(Role.Describe, "look") && i > 0 && words[i - 1].Text is "the" or "a" && i + 1 == words.Count && words.Take(i - 1).All(other => other.Is(Role.Aside) || other.Is(Role.Join)) && Clauses.Count > 0 && Clauses[^1].Object is { Role: Role.Noun, Many: false, IsCounted: false } one && one.IsNoun("lead", "antenna", "plug", "cable", "ribbon", "screw"))
         {

@@ -192,6 +192,8 @@ internal sealed partial class ClauseReader
                     thing.Captive = true;
                 else if (Positions.Contains(what))
                     thing.Which.Add(what);
+                else if (what == "look")
+                    thing.Looks.Add(word.Text);
                 thing.IsOther |= what == "other" || word.Text is "last" or "remaining" or "final";
                 thing.IsAnother |= what is "second" or "third" or "other";
                 any = true;
@@ -250,6 +252,9 @@ internal sealed partial class ClauseReader
                 thing.IsEmpty = true;
                 continue;
             }
+            // A strip of tape bridges the two boards
+            if (head && word.Is(Role.Attaching) && StartsThing(i + 1))
+                break;
             if (Nounish(word))
             {
                 // Two screws, fan plug: more than one describes nothing; nor does a flap describe a part.
@@ -446,6 +451,15 @@ internal sealed partial class ClauseReader
             if (figure.Length is { } many && figure.Thread is null && words[i].Text[0] is 'x' or '×' && thing.Role is not null && !thing.IsNoun("screw", "standoff", "piece") && !thing.HasFacts && !thing.IsCounted && many == Math.Floor(many))
             {
                 thing.Number = (int)many;
+                return true;
+            }
+            // Screws x2: how many; x5: so many, or so long?
+            if (figure.Length is { } times && figure.Thread is null && words[i].Text[0] is 'x' or '×' && thing.IsNoun("screw") && thing is { IsCounted: false, HasFacts: false } && times == Math.Floor(times) && !words[i].Text.EndsWith('m'))
+            {
+                if (times <= 2)
+                    thing.Number = (int)times;
+                else
+                    faults.Add(new(words[i].Start, words[i].End, "so many, or so long?", null) { Choices = [new($"{times} of them", $"{times} screws"), new($"{times} mm long", $"screws {times} mm")] });
                 return true;
             }
             if (figure.Thread is not null || figure.Length is not null)
