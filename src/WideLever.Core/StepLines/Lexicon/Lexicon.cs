@@ -35,6 +35,7 @@ internal static class Lexicon
         ["ready"] = Role.Ready,
         ["damage"] = Role.Damage,
         ["remarks"] = Role.Remark,
+        ["elsewhere"] = Role.Elsewhere,
         ["questions"] = Role.Question,
         ["pronouns"] = Role.Pronoun,
         ["ofThem"] = Role.OfThem,

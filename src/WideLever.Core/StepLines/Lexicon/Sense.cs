@@ -69,6 +69,9 @@ internal enum Role
     /// <summary>A remark.</summary>
     Remark,
 
+    /// <summary>Speaks of another machine: what is said of it is a remark.</summary>
+    Elsewhere,
+
     /// <summary>A question.</summary>
     Question,
 

@@ -66,6 +66,8 @@ internal sealed partial class SpokenMeaning
         else if (acts.Count > 0 && acts[^1].Sort is Sort.Peel or Sort.Bond && thing is { IsCounted: true, Before.Count: 0 } && !clause.HasDeed)
         {
             Number(clause, new() { Number = thing.Number, Uncounted = thing.Uncounted, Start = thing.Start, End = thing.End }, acts[^1]);
+            thing.Is = acts[^1].Clause.Object?.Is ?? thing.Is;
+            acts[^1].Said.Add(clause);
             if (thing.Length is { } each && acts[^1].Action is Unbond measured)
                 acts[^1].Action = measured with { LengthMm = each };
             else if (thing.Length is { } strip && acts[^1].Action is Peel { What: PeelWhat.Tape } tape)

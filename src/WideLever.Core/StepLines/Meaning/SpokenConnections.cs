@@ -92,6 +92,14 @@ internal sealed partial class SpokenMeaning
             PowerOff |= isBattery;
             return true;
         }
+        // Five cables, four are wire plugs, the fifth's a ribbon: what is left of them.
+        if (acts.FindLast(act => act is { Sort: Sort.Connection, IsRest: true, Merged: false }) is { Action: Unplug { Count.Exact: 1 } only } remaining && thing is { Many: false, IsCounted: false } && clause is { HasDeed: false, Particle: null })
+        {
+            remaining.Action = only with { Connector = kind };
+            remaining.Said.Add(clause);
+            remaining.Merged = true;
+            return true;
+        }
         // One cable underneath, a ribbon with a flap: what it is.
         if (acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Merged: false, Clause: { IsHeldBy: true, HasDeed: false, Particle: null, Object: { Text: "cable", Many: false } }, Action: Unplug { Connector: Connector.WirePlug } cable } general && thing is { Is: "ribbon", Many: false, IsCounted: false, PartOf: null, IsThe: false } && clause is { HasDeed: false, Particle: null, IsJoined: false, IsNext: false })
         {
@@ -137,7 +145,7 @@ internal sealed partial class SpokenMeaning
             return true;
         }
         // Ribbon, flap; four ribbons, each with a flap: how it opens.
-        var tells = isLock || thing.Is is "press" or "push";
+        var tells = isLock || (thing.Is is "press" or "push" && !(thing.IsCounted && clause.Places.Count > 0 && before.Clause.Places.Count > 0));
         if (tells && before.Sort == Sort.Connection && known.Connector is null or Connector.WirePlug && !before.Merged && Counts(before))
         {
             before.Action = known with { Connector = kind ?? known.Connector };

@@ -60,6 +60,7 @@ internal sealed partial class SpokenMeaning
         }
         var kind = KindOf(clause, new Thing { Role = whole.Role, Is = whole.Is, Text = whole.Text }, false).Kind;
         before.Action = some == all ? plugs with { Connector = kind } : plugs with { Count = all - some };
+        before.IsRest = some < all;
         if (some < all)
             acts.Insert(acts.Count - 1, new(Sort.Connection, new Unplug { Connector = kind, Count = some }, clause) { Merged = true });
         return true;
@@ -97,6 +98,11 @@ internal sealed partial class SpokenMeaning
     /// <summary>More of the screws that were spoken of, or some of them.</summary>
     private void Group(Clause clause, Thing thing, Act? screws, bool named)
     {
+        if (screws?.Action is Unscrew { Drive: (Drive.Nut or Drive.Hex) and { } keyed, Size: null } unsized && thing is { Length: { } across, IsCounted: false } && clause.Places.Exists(place => place.Of?.Text == "flats"))
+        {
+            screws.Action = unsized with { Size = Figures.SizeOf(keyed, Figures.Said(across)) };
+            return;
+        }
         if (thing.Length is < 2 && thing.IsLengthApart && thing.Thread is null && (screws?.Action as Unscrew)?.Thread is null)
             Fault(clause, $"a length, or the thread? Say x{Figures.Said(thing.Length.Value)} or m{Figures.Said(thing.Length.Value)}");
         if (screws?.Action is Unscrew { Drive: Drive.Nut, Size: null } && thing is { Drive: Drive.Hex, Size: null })
@@ -379,6 +385,12 @@ internal sealed partial class SpokenMeaning
                 completes = rest0;
                 return;
             }
+        }
+        // Twenty clips, call it about twenty
+        if (thing is { Role: null, Number: { Exact: null } roughly } && clause.Places.Count == 0 && before.Action.Count?.Exact is { } nearly && roughly.Least <= nearly && nearly <= roughly.Most)
+        {
+            before.Action = before.Action with { Count = roughly };
+            return;
         }
         // So that's six, I make that six: the sum of what was named.
         if (thing is { Role: null, Number.Exact: { } told } && !thing.IsAnother && clause.Places.Count == 0 && acts.Where(act => act.Sort == before.Sort).ToList() is { Count: > 0 } alike && (alike.Count > 1 || before.Parts.Count > 1 || before.Action.Count?.Exact == told) && alike.Aggregate(0, (all, act) => all + (act.Action.Count?.Exact ?? 9999)) == told)

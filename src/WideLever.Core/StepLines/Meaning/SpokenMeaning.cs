@@ -125,7 +125,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                     continue;
                 }
                 // The middle three: of those that were said.
-                if (where.IsNoun("place") && where.IsThe && counted.Role is null)
+                if (where.IsNoun("place") && where.IsThe && counted.Role is null && counted.Start <= where.End + 1)
                     counted.IsDefinite = true;
                 held.Places.Insert(0, new("on", where, of.Start, of.End));
                 if (where.IsNoun("place"))
@@ -157,6 +157,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             }
             else
                 Fault(clause, "is that a correction? Change the line so that it says what is so");
+            return true;
+        }
+        // The screen part, i mean the panel
+        if (acts.Count + lifts.Count == 0 && mentioned.Count > 0 && clause.Object is { IsPart: true } && mentioned[^1].Thing.IsPart && !clause.HasDeed)
+        {
+            mentioned.RemoveAt(mentioned.Count - 1);
             return true;
         }
         Fault(clause, "is that a correction? Change the line so that it says what is so");
@@ -440,7 +446,10 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     {
         read = null;
         if (clause.HiddenBy is { } by && CoverOf(by) is { } hiding)
+        {
+            acts.RemoveAll(act => act.Sort == Sort.Peel && PeeledCover(act) == hiding);
             return (hiding, by.Number is { Exact: { } said } ? said : by.Many || thing.Number is null or { Exact: 1 } ? null : 1);
+        }
         foreach (var place in clause.Places)
         {
             if (!Hides(place.Preposition))

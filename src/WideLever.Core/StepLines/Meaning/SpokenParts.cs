@@ -765,6 +765,9 @@ internal sealed partial class SpokenMeaning
             if (act.Action is Unscrew { Covers: { } covers, Count.Exact: { } counted } screws && covers == counted)
                 act.Action = screws with { Covers = null };
         }
+        // Eight in total, seven ph0 and one ph1: the sum of them.
+        if (unnamed is [{ Clause.Places.Count: 0, Thing: { HasFacts: false, Number.Exact: { } inAll } }] && acts.Where(act => act.Sort == Sort.Screws).Sum(act => act.Action.Count?.Exact ?? 9999) == inAll)
+            unnamed.Clear();
         foreach (var (clause, _) in unnamed)
             Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
         // fan: 3 ph0 — what stands before the colon comes out, where only what holds it is said.

@@ -7,6 +7,12 @@ internal sealed partial class ClauseReader
     {
         var mine = Clauses.FindAll(clause => clause.Segment == segment);
         var hasFacts = words.Exists(word => word.Figure is not null || word.Number is not null || word.Is(Role.Negation));
+        // The one that everybody forgets: what is remarked of it.
+        if (Enumerable.Range(0, i).LastOrDefault(at => words[at].Text is "that" or "which" or "who", -1) is > 0 and var relative && words.Skip(relative).Take(i - relative).All(word => word.Is(Role.Aside) || word.Is(Role.Pronoun)) && !words.Skip(i).Any(word => word.Number is not null || word.Is(Role.Negation) || (word.Is(Role.Deed) && !Nounish(word))) && now is { Object: not null })
+        {
+            Remarks.Add(new(Role.Remark, words[relative].Start, words[^1].End, segment));
+            return words.Count;
+        }
         // Ribbon's out and i've labelled it: a remark behind what was done.
         var joint = Enumerable.Range(0, i).LastOrDefault(at => words[at].Is(Role.Join), -1);
         if (joint > 0 && words.Skip(joint).Take(i - joint).All(word => word.Is(Role.Join) || word.Is(Role.Aside)) && words.Skip(i + 1).All(word => word.Is(Role.Aside) || word.Is(Role.Pronoun) || word.Is(Role.Describe)))
@@ -216,6 +222,22 @@ internal sealed partial class ClauseReader
             if (ThingAt(ref to) is { } thing && (less is { } l ? all - l : all % 2 == 0 ? all / 2 : 0) is > 0 and var left)
             {
                 thing.Number = left;
+                Give(thing, i);
+                return to;
+            }
+        }
+        // A third of the twelve screws
+        if (text is "a third of" or "third of" or "two thirds of" or "a quarter of" or "quarter of" && at < words.Count && Numerals.At(words, at) is { Count.Exact: { } shared } && shared % (text.Contains("quarter", StringComparison.Ordinal) ? 4 : 3) == 0)
+        {
+            var to = at;
+            if (ThingAt(ref to) is { } thing)
+            {
+                (thing.Number, thing.Total, thing.IsOfThem) = (shared / (text.Contains("quarter", StringComparison.Ordinal) ? 4 : 3) * (text.StartsWith("two", StringComparison.Ordinal) ? 2 : 1), null, false);
+                if (words.Skip(to).FirstOrDefault(word => !word.Is(Role.Aside))?.Is(Role.Describe, "captive") == true)
+                {
+                    thing.Captive = true;
+                    to = words.FindIndex(to, word => word.Is(Role.Describe, "captive")) + 1;
+                }
                 Give(thing, i);
                 return to;
             }

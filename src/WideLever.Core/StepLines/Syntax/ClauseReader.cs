@@ -175,6 +175,8 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return Negation(i);
         if (word.Is(Role.Correction))
         {
+            if (Clauses.Count == 0 && Remarks.Count == 0 && IsFirst(i))
+                return i + 1;
             if (Clauses.Count == 0)
                 return Away(i, Role.Correction, "what does this correct? Change the line so that it says what is so");
             corrects = true;
@@ -206,6 +208,11 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         {
             (now, joined) = (Clauses[^1], false);
         }
+        if (word.Is(Role.Hiding) && now is null && StartsThing(i + 1) && Clauses.FindLast(clause => clause.Object is { IsPronoun: false })?.Object is { } cover0 && IsCover(cover0))
+        {
+            hides = cover0;
+            return i + 1;
+        }
         if (word.Is(Role.Hiding) && now?.Object is not null && StartsThing(i + 1) && (!word.Text.StartsWith("to ", StringComparison.Ordinal) || (IsCover(now.Object) && Fasteners(i + 1))))
         {
             hides = now.Object;
@@ -226,6 +233,37 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (word.Is(Role.HeldBy) && i + 1 < words.Count && words[i + 1].Is(Role.Negation))
             return i + 1;
+        // Last year's model had ten of these: another machine.
+        if (word.Is(Role.Elsewhere))
+        {
+            if (now is { HasDeed: true } or { Particle: not null } && !words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Preposition) || other.Is(Role.Describe)))
+                Remarks.Add(new(Role.Remark, word.Start, word.End, segment));
+            else
+            {
+                Clauses.RemoveAll(clause => clause.Segment == segment);
+                now = null;
+                leading.Clear();
+                Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
+                return words.Count;
+            }
+            return i + 1;
+        }
+        // Only three of the nine hide, under the strip
+        if (word.Text is "hide" or "hides" && i + 1 == words.Count && now?.Object is { Total: not null })
+            return i + 1;
+        // Like a layer of stone
+        if (word.Text == "like" && i > 0 && i + 1 < words.Count && words[i + 1].Text is "a" or "an" && !words.Skip(i + 2).Any(other => other.Number is not null || other.Is(Role.Negation) || other.Is(Role.Join) || other.Is(Role.PutBack) || (other.Is(Role.Deed) && !Nounish(other))))
+        {
+            (now ?? Clauses.LastOrDefault())?.Places.Add(new("like", null, word.Start, words[^1].End));
+            return words.Count;
+        }
+        // They peel back in the end and under each one is a screw: another thing.
+        if (word.Text is "is" or "are" or "was" or "were" or "sits" or "sit" && now is { HasDeed: true, Object: null } && joined && StartsThing(i + 1))
+        {
+            now = null;
+            joined = false;
+            return i + 1;
+        }
         // In order 6 to 1
         if (word.Text is "in order" or "in sequence" or "in the order" && i + 1 < words.Count && words[i + 1].Number is not null)
         {
@@ -334,8 +372,6 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return i + 1;
         }
         if (word.As(Role.Compare) == "orSo" && now?.Object is { Number: not null })
-            return i + 1;
-        if (word.Text is "hide" or "hides" && i + 1 == words.Count && now?.Object is { Total: not null })
             return i + 1;
         // Eight front, six back
         if (word.Text == "back" && i + 1 == words.Count && now is { HasDeed: false, Particle: null, Object.IsCounted: true } behind0 && Clauses.Exists(other => (other.Places.Exists(place => place.Of?.Text is "front" or "frnt" or "frt" or "rear") || other.Object?.Which.Contains("front") == true)))

@@ -199,6 +199,12 @@ internal sealed partial class ClauseReader
                 any = true;
                 continue;
             }
+            // The antenna pair
+            if (head && word.Text == "pair" && !thing.IsCounted && thing.Role == Role.Noun)
+            {
+                thing.Number = 2;
+                continue;
+            }
             // Latches left and right
             if (head && thing is { Many: true, IsCounted: false } && thing.IsNoun("latch", "plug", "antenna", "lead", "foot") && word.Text is "left" or "front" && i + 2 < words.Count && words[i + 1].Is(Role.Join) && words[i + 2].Text is "right" or "rear" or "back")
             {
