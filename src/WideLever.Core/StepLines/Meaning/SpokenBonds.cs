@@ -25,6 +25,9 @@ internal sealed partial class SpokenMeaning
         // The fan's got a sticker on it: nobody peeled it.
         if (clause is { HasDeed: false, Particle: null } && ((clause.IsHeldBy && clause.Places.Count > 0) || clause.IsStatement))
             return;
+        // One screw under the label, so label peeled: its cover.
+        if (!thing.IsCounted && !thing.IsAnother && WordList.TryParse<Cover>(what.Word(), out var covering) && acts.Exists(act => act.Action is Unscrew { Cover: { } hidden } && hidden == covering))
+            return;
         if (thing.Length is not null)
             Fault(clause, "peeling has no length");
         if (Facts(clause, thing, "peeling"))

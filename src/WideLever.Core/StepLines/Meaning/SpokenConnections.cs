@@ -118,6 +118,7 @@ internal sealed partial class SpokenMeaning
         if (thing.Is == "ribbon" && kind is null && acts.Count > 0 && acts[^1] is { Sort: Sort.Latches, Action.Count: { Exact: 1 } } latch && latch.Clause.Does("lift", "flip"))
         {
             acts.Remove(latch);
+            acts.RemoveAll(act => act is { Sort: Sort.Connection, Merged: false, Clause: { HasDeed: false, Particle: null, IsHeldBy: true, Object: { Is: "plug", Many: false, IsCounted: false, Before.Count: 0 } } });
             acts.Add(new(Sort.Connection, new Unplug { Connector = Connector.FlipLock, Count = count }, clause) { Part = thing.PartOf, Merged = true });
             return true;
         }
@@ -175,6 +176,13 @@ internal sealed partial class SpokenMeaning
         {
             before.Action = known with { Connector = known.Connector ?? kind };
             before.Said.Add(clause);
+            return true;
+        }
+        // The thin cable, it has a plug: its own.
+        if (clause is { IsHeldBy: true, HasDeed: false } && thing is { Is: "plug", IsCounted: false, Many: false, PartOf: null } && before.Clause is { HasDeed: false, Particle: null, Object: { Is: "cable" or "lead", Many: false } } && !before.Merged)
+        {
+            before.Said.Add(clause);
+            before.Merged = true;
             return true;
         }
         // Connector, coloured wires: its own.

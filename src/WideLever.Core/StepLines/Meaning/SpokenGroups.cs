@@ -234,6 +234,9 @@ internal sealed partial class SpokenMeaning
             var like = screws.Base ?? (thing.Length is not null ? known with { Length = null } : known);
             if (named && (thing.Drive is not null || thing.Size is not null))
                 like = new Unscrew { Captive = false };
+            // Four captive, and the other eight came out.
+            if (thing is { IsOther: true, Captive: false })
+                like = like with { Captive = false };
             acts.Add(new(Sort.Screws, With(like, thing) with { Count = number, Cover = hidden, Covers = covers, Notes = Note(clause, read) }, clause) { Part = screws.Part, Base = like });
             return;
         }

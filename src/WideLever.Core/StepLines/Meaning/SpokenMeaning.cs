@@ -459,7 +459,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 read = place;
                 // Feet that were peeled for the screws below are their cover.
                 var peeled = acts.FindLastIndex(act => act.Sort == Sort.Peel && PeeledCover(act) == cover);
-                var covers = of.Number is { Exact: { } number } ? number : default(int?);
+                var covers = of.Number is { Exact: { } number } ? number : of is { Many: false } && of.Text.EndsWith("strip", StringComparison.Ordinal) && of.Text != "foot strip" && thing.Number is { Least: > 1 } ? 1 : default(int?);
                 if (peeled >= 0 && !of.IsAnother)
                 {
                     covers ??= CoverCount(acts[peeled], thing);
@@ -479,6 +479,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                     place.Of.IsEach = false;
                 return (capped, caps == (thing.Number?.Exact ?? 1) ? null : caps);
             }
+            if (place.Of is { IsEach: true, Role: Role.Noun } each0 && each0.IsNoun("piece") && each0.Number is null or { Exact: 1 })
+                (each0.Role, each0.Number) = (null, null);
             if ((place.Of is null || place.Of.IsPronoun || place.Of is { IsEach: true, Role: null }) && acts.FindLastIndex(act => act.Sort == Sort.Peel && PeeledCover(act) is not null) is >= 0 and var at)
             {
                 read = place;

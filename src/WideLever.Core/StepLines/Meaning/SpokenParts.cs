@@ -109,6 +109,8 @@ internal sealed partial class SpokenMeaning
         }
         var comes = clause.Particle is "off" or "out" or "up" or "away" or "free" or "apart" or "loose" or "clear" or "upwards" or "upward" or "straight up" or "straight out" or "straight off";
         // The panel tilts forward: it is not out.
+        if (clause.DeedSaid.StartsWith("tilt", StringComparison.Ordinal) && freed.Exists(one => one.Clause.Object?.Is == thing.Is))
+            return;
         if (clause.Particle is null && clause.Deeds.Count == 1 && (clause.DeedSaid.StartsWith("tilt", StringComparison.Ordinal) || clause.DeedSaid.StartsWith("tip", StringComparison.Ordinal)) && !clause.Places.Exists(place => place.Preposition is "out of" or "off" or "from" || place.Preposition.StartsWith("up", StringComparison.Ordinal)) && !clauses.SkipWhile(other => other != clause).Skip(1).Any(other => other.Object is null or { IsPronoun: true } && (other.Particle is not null || other.Does("take", "lift", "pull", "come"))))
         {
             Add(Sort.Other, new Swing { Count = Count.One }, clause, thing.Is);
@@ -503,6 +505,8 @@ internal sealed partial class SpokenMeaning
         if (clause.Does("use") || (!clause.HasDeed && clause.Particle is null))
             return;
         // Hinges, six screws, then open to 90
+        if (clause.DeedSaid.StartsWith("open", StringComparison.Ordinal) && acts.Count > 0 && acts[^1].Action is Swing)
+            return;
         if (clause.DeedSaid.StartsWith("open", StringComparison.Ordinal) && clause.Deeds.Count == 1 && words.Exists(word => word.Is(Role.Part) && word.As(Role.Part)!.Split(':')[0] is "hinge" or "displayAssembly") && !acts.Exists(act => act.Sort is Sort.Connection or Sort.Lock or Sort.Latches))
         {
             Add(Sort.Other, new Swing { Count = Count.One }, clause);
@@ -631,7 +635,7 @@ internal sealed partial class SpokenMeaning
                 }
                 if (Recent(clause, false) is { } single)
                 {
-                    Again(clause, single, clause);
+                    Again(clause, single, acts.Find(act => !single.IsPart && act.Clause.Start <= single.Start && single.End <= act.Clause.End)?.Clause ?? clause);
                     return;
                 }
                 Fault(clause, "what is that? Name it");
@@ -653,6 +657,9 @@ internal sealed partial class SpokenMeaning
             (thing, before) = (new() { Role = Role.Part, Is = one.As(Role.Part)!, Text = one.Text, Start = one.Start, End = one.End }, clause);
         if (thing is null || before is null)
             (thing, before) = (Recent(clause, many), clause);
+        // The plug that was named: what was done with it.
+        if (thing is { Role: Role.Noun } && acts.Find(act => act.Clause.Start <= thing.Start && thing.End <= act.Clause.End) is { } told0)
+            before = told0.Clause;
         if (thing is null)
         {
             Fault(clause, "what is that? Name it");
@@ -667,12 +674,12 @@ internal sealed partial class SpokenMeaning
         for (var i = words.Count - 1; i >= 0; i--)
         {
             var word = words[i];
-            if (word.End > clause.Start || word.Is(Role.Aside) || Array.Find(word.Senses, sense => sense.Role is Role.Noun or Role.Part) is not { Is: { Length: > 0 } named } sense || (sense.Many != many && !many))
+            if (word.End > clause.Start || word.Is(Role.Aside) || (i > 0 && words[i - 1].Is(Role.Negation)) || Array.Find(word.Senses, sense => sense.Role is Role.Noun or Role.Part) is not { Is: { Length: > 0 } named } sense || (sense.Many != many && !many))
                 continue;
             var thing = new Thing { Role = sense.Role, Is = named, Text = word.Text, Many = sense.Many, Start = word.Start, End = word.End };
             string[] can = sense.Role == Role.Part ? ["take", "lift", "pull", "slide", "come", "pry", "unplug"]
                 : thing.IsNoun("plug", "cable", "ribbon", "lead", "antenna", "press", "push") ? ["unplug", "pull", "take", "lift", "slide", "come", "pry", "undo", "press"]
-                : thing.IsNoun("label", "foot", "seal", "film", "tape", "shield") ? ["peel", "pull", "take", "lift", "come"]
+                : thing.IsNoun("label", "foot", "seal", "film", "tape", "shield") && clause.Particle != "out" ? ["peel", "pull", "take", "lift", "come"]
                 : thing.IsNoun("cover", "base", "holder") ? ["take", "lift", "pull", "slide", "come", "pry", "swing"]
                 : thing.IsNoun("screw", "standoff") ? ["unscrew", "undo", "take"]
                 : thing.IsNoun("glue", "softGlue", "rigidGlue", "foam", "stickyTape") ? ["cut", "unglue", "heat", "peel"] : [];

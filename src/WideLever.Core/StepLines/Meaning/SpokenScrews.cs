@@ -166,6 +166,9 @@ internal sealed partial class SpokenMeaning
     {
         if (!Goes(clause, thing, "pry", "undo", "take", "press", "spread", "pull", "lift", "cut", "slide", "move", "flip"))
             return;
+        // The plug's got a tab to pull on
+        if (thing is { Is: "tab", Many: false, IsCounted: false } && clause is { IsHeldBy: true, HasDeed: false } && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection } && acts[^1].Clause.Segment == clause.Segment)
+            return;
         if (thing.Is == "tab" && (Battery(thing) || topic is var (about, _) && Kind(about) == PartKind.Battery || clause.Does("stretch") || thing.HasBefore("glue", "stickyTape", "releaseTab")))
         {
             if (clause.Does("stretch") || clause.Does("pull") || thing.HasBefore("glue", "stickyTape", "releaseTab"))

@@ -580,6 +580,8 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (now is { Object: null, HasDeed: true } && (joined || deed is not "use"))
             now.Deeds.Add(deed);
+        else if (now is { Object: null, HasDeed: false, Particle: not null } && deed == "come")
+            now.Deeds.Add(deed);
         else if (now is { Object: not null, HasDeed: false } && !joined && !transitive)
             (now.IsSubject, _) = (true, Add(now, deed));
         else
@@ -638,6 +640,13 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (now?.Object is { IsCounted: true } && !joined && thing is { IsEach: true } && thing.IsNoun("place"))
         {
             now.Places.Add(new("on", thing, thing.Start, thing.End));
+            now.Reach(thing.Start, thing.End);
+            return;
+        }
+        // Screws below x2: how many.
+        if (now?.Object is { IsCounted: false, HasFacts: false } uncounted && uncounted.IsNoun("screw") && thing is { Role: null, IsCounted: false, Length: <= 2 and var times, IsLengthApart: false, Thread: null, Size: null, Drive: null } && times == Math.Floor(times))
+        {
+            uncounted.Number = (int)times;
             now.Reach(thing.Start, thing.End);
             return;
         }

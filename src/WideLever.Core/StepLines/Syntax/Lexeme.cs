@@ -47,10 +47,27 @@ internal static class Lexemes
             if (words[i] is { IsStop: true, Text: "-" } && words[i - 1].Figure?.Number is not null && words[i + 1].Figure?.Number is not null)
                 words[i] = words[i] with { IsStop = false };
         }
+        // Nine hundred, two hundred and forty
+        double? Said(string text) => Lexicon.Of(text) is { Length: > 0 } senses && Array.Find(senses.ToArray(), sense => sense.Role == Role.Count).Is is { } said && double.TryParse(said, NumberStyles.None, CultureInfo.InvariantCulture, out var known) ? known : null;
+        for (var i = 0; i + 1 < words.Count; i++)
+        {
+            if (words[i + 1].Text == "hundred" && (words[i].Text == "a" ? 1 : Said(words[i].Text)) is >= 1 and <= 9 and var hundreds)
+            {
+                var (number, length) = (hundreds * 100, 2);
+                if (i + 3 < words.Count && words[i + 2].Text == "and" && Said(words[i + 3].Text) is < 100 and var tens)
+                {
+                    (number, length) = (number + tens, 4);
+                    if (tens >= 20 && i + 4 < words.Count && Said(words[i + 4].Text) is >= 1 and <= 9 and var ones)
+                        (number, length) = (number + ones, 5);
+                }
+                words[i] = words[i] with { Figure = new(number, null, null, null, null, null), End = words[i + length - 1].End };
+                words.RemoveRange(i + 1, length - 1);
+            }
+        }
         // Three and a half: one number.
         for (var i = 0; i + 3 < words.Count; i++)
         {
-            if (words[i + 1].Text == "and" && words[i + 2].Text == "a" && words[i + 3].Text == "half" && (words[i].Figure?.Number ?? (Lexicon.Of(words[i].Text) is { Length: > 0 } counts && Array.Find(counts.ToArray(), sense => sense.Role == Role.Count).Is is { } count && double.TryParse(count, NumberStyles.None, CultureInfo.InvariantCulture, out var whole) ? whole : null)) is < 100 and var number)
+            if (words[i + 1].Text == "and" && words[i + 2].Text == "a" && words[i + 3].Text == "half" && (words[i].Figure?.Number ?? Said(words[i].Text)) is < 100 and var number)
             {
                 words[i] = words[i] with { Figure = new(number + 0.5, null, null, null, null, null), End = words[i + 3].End };
                 words.RemoveRange(i + 1, 3);

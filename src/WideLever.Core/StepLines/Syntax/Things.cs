@@ -30,7 +30,7 @@ internal sealed partial class ClauseReader
             if (word.Is(Role.Pronoun) && !any && !head)
             {
                 thing.IsPronoun = true;
-                thing.Many = word.Text is "them" or "em" or "'em" or "they" || word.Text.EndsWith("them", StringComparison.Ordinal) || word.Text.EndsWith("ones", StringComparison.Ordinal);
+                thing.Many = word.Text is "them" or "em" or "'em" || word.Text.StartsWith("they", StringComparison.Ordinal) || word.Text.EndsWith("them", StringComparison.Ordinal) || word.Text.EndsWith("ones", StringComparison.Ordinal);
                 any = true;
                 i++;
                 break;
@@ -57,6 +57,13 @@ internal sealed partial class ClauseReader
                 any = true;
                 continue;
             }
+            // The antenna pair; speakers l+r
+            if (head && !thing.IsCounted && ((word.Text == "pair" && thing.Role == Role.Noun) || (word.Text.Contains('+', StringComparison.Ordinal) && word.Text.Length > 1)))
+            {
+                if (thing.Is != "speakers")
+                    thing.Number = 2;
+                continue;
+            }
             if (Numerals.At(words, i) is { } numeral && !(word.Is(Role.Describe, "another")))
             {
                 // Slot 1, fan 2: a name.
@@ -77,8 +84,8 @@ internal sealed partial class ClauseReader
                 }
                 if (head || thing.IsCounted)
                 {
-                    // 8 ph0 2 btb: a further group.
-                    if (head || thing.HasFacts)
+                    // 8 ph0 2 btb, 6 long 2 short: a further group.
+                    if (head || thing.HasFacts || thing.Looks.Count > 0)
                         break;
                     Fault(word.Start, word.End, "the count is said twice");
                     i += numeral.Length - 1;
@@ -199,12 +206,7 @@ internal sealed partial class ClauseReader
                 any = true;
                 continue;
             }
-            // The antenna pair
-            if (head && word.Text == "pair" && !thing.IsCounted && thing.Role == Role.Noun)
-            {
-                thing.Number = 2;
-                continue;
-            }
+
             // Latches left and right
             if (head && thing is { Many: true, IsCounted: false } && thing.IsNoun("latch", "plug", "antenna", "lead", "foot") && word.Text is "left" or "front" && i + 2 < words.Count && words[i + 1].Is(Role.Join) && words[i + 2].Text is "right" or "rear" or "back")
             {
@@ -289,6 +291,8 @@ internal sealed partial class ClauseReader
         }
         if (!any)
             return null;
+        // PH0 the lot
+        thing.IsAll |= thing.HasFacts && !thing.IsCounted && i < words.Count && words[i].Text is "the lot" or "every one" or "throughout" or "all of them" or "every one of them" or "all round" or "altogether" or "all";
         thing.End = words[i - 1].End;
 
         // A place may have any name, but not one that a slip made of a known word.
