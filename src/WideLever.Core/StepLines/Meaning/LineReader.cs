@@ -125,7 +125,7 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
         var said = new List<Token>();
         foreach (var piece in Segments())
         {
-            if (Written(piece) is { } action)
+            if (Written(piece) is { } action && !(action is Lift && piece.Count == 1 && line.Contains(':', StringComparison.Ordinal)))
                 written.Add((action, piece[0].Start, piece[^1].End));
             else
                 said.AddRange(piece.SelectMany((word, i) => word.Kind != TokenKind.Unknown ? [word] : Unknown(word, i == 0 && piece.Count > 1)));
@@ -169,6 +169,8 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
             }
             return Reading() with { IsSight = true };
         }
+        // The pair of speakers is one: together is said of several parts.
+        together &= parts.Count != 1 || tokens.Exists(token => token.Kind == TokenKind.Frees);
         foreach (var aside in clauses.Remarks)
             Besides(aside);
         // What says where stands there too, once.

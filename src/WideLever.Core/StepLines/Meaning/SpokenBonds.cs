@@ -80,6 +80,10 @@ internal sealed partial class SpokenMeaning
             Fault(clause, "a strip of what? Say adhesive strip, strip of tape or rubber strip");
     }
 
+    /// <summary>Whether two clauses speak of different places: on the left, on the right.</summary>
+    private static bool Apart(Clause clause, Clause other) => clause.Places.Find(place => place.Of?.IsNoun("place") == true || place.Of?.Which.Count > 0) is { Of: { } here } && other.Places.Find(place => place.Of?.IsNoun("place") == true || place.Of?.Which.Count > 0) is { Of: { } there }
+        && (here.Text != there.Text || !here.Which.SequenceEqual(there.Which));
+
     private static Thing Like(Thing thing, string noun)
     {
         thing.Is = noun;
@@ -120,7 +124,7 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Glue, said again with its length or heat.
-        if (acts.FindLast(act => act.Sort == Sort.Bond) is { Action: Unbond known } before && !thing.IsAnother && !thing.IsCounted && (known.Bond is null || bond is null || known.Bond == bond) && (known.LengthMm is null || length is null) && bond != Bond.ReleaseTab && known.Bond != Bond.ReleaseTab && (thing.Which.Count == 0 || thing.Which.SequenceEqual(before.Clause.Object?.Which ?? [])))
+        if (acts.FindLast(act => act.Sort == Sort.Bond) is { Action: Unbond known } before && !Apart(clause, before.Clause) && !thing.IsAnother && !thing.IsCounted && (known.Bond is null || bond is null || known.Bond == bond) && (known.LengthMm is null || length is null) && bond != Bond.ReleaseTab && known.Bond != Bond.ReleaseTab && (thing.Which.Count == 0 || thing.Which.SequenceEqual(before.Clause.Object?.Which ?? [])))
         {
             before.Action = known with { Bond = known.Bond ?? bond, LengthMm = known.LengthMm ?? length };
             return;

@@ -10,13 +10,25 @@ internal sealed partial class SpokenMeaning
     private void Connected(Clause clause, Thing thing)
     {
         var part = thing.PartOf;
+        // It's a two-wire plug: what was named.
+        if (clause is { IsAbout: true, HasDeed: false, Particle: null } && !thing.IsCounted && acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock) is { Action: Unplug told } about0 && acts[^1] == about0)
+        {
+            var kinds = KindOf(clause, thing, true).Kind;
+            if (told.Connector is null or Connector.WirePlug)
+                about0.Action = told with { Connector = kinds ?? told.Connector };
+            about0.Said.Add(clause);
+            return;
+        }
         // Speaker wires taped down: how they lie.
         if (clause is { State: not null, HasDeed: false, Particle: null } || (thing.State is not null && clause is { HasDeed: false, Particle: null }))
             return;
-        if (clause.Does("route") || clause.Places.Exists(place => place.Of?.IsNoun("guide") == true && place.Preposition is "out of" or "from" or "off"))
+        if (clause.Does("route") || clause.Places.Exists(place => place.Of?.IsNoun("guide", "clip") == true && place.Preposition is "out of" or "from" or "off"))
         {
-            Add(Sort.Other, new Route { Count = Counted(clause, thing) }, clause, part);
-            return;
+            // Out of two clips: as often as there are guides.
+            var guides = clause.Places.Find(place => place.Of is { Number: not null } of && of.IsNoun("guide", "clip"))?.Of?.Number;
+            Add(Sort.Other, new Route { Count = guides ?? Counted(clause, thing) }, clause, part);
+            if (!clause.Does("unplug"))
+                return;
         }
         if (clause.Does("move", "swing") || Aside(clause) || clause.Places.Exists(place => place.Preposition is "out of the way of"))
         {
@@ -92,8 +104,15 @@ internal sealed partial class SpokenMeaning
             PowerOff |= isBattery;
             return true;
         }
+        // Three connectors, two of them ribbons with flaps
+        if (thing is { IsOfThem: true, Number.Exact: { } some, Total: null } && acts.FindLast(act => act.Sort == Sort.Connection) is { Action: Unplug { Count.Exact: { } all } whole } plugs && some < all)
+        {
+            (plugs.Action, plugs.IsRest) = (whole with { Count = all - some }, true);
+            acts.Insert(acts.IndexOf(plugs), new(Sort.Connection, new Unplug { Connector = kind, Count = some, Notes = Note(clause) }, clause) { Merged = true });
+            return true;
+        }
         // Five cables, four are wire plugs, the fifth's a ribbon: what is left of them.
-        if (acts.FindLast(act => act is { Sort: Sort.Connection, IsRest: true, Merged: false }) is { Action: Unplug { Count.Exact: 1 } only } remaining && thing is { Many: false, IsCounted: false } && clause is { HasDeed: false, Particle: null })
+        if (acts.FindLast(act => act is { Sort: Sort.Connection, IsRest: true, Merged: false }) is { Action: Unplug { Count.Exact: 1 } only } remaining && (thing is { Many: false, IsCounted: false } || thing.Number is { Exact: 1 }) && clause is { HasDeed: false, Particle: null })
         {
             remaining.Action = only with { Connector = kind };
             remaining.Said.Add(clause);
@@ -123,7 +142,7 @@ internal sealed partial class SpokenMeaning
             return true;
         }
         var before = acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock && act.Action is Unplug);
-        if (before is not { Action: Unplug known })
+        if (before is not { Action: Unplug known } || (Apart(clause, before.Clause) && thing.Is == before.Clause.Object?.Is))
             return false;
         // Under the tape there's a connector, flipped the latch and pulled the ribbon: what it is comes later.
         if (before.Clause is { HasDeed: false, Particle: null, IsHeldBy: true, Object: { Is: "plug", Many: false, IsCounted: false, Before.Count: 0 } } && !before.Merged && (clause.HasDeed || clause.Particle is not null) && !thing.Many && (thing.PartOf is null || before.Part is null) && thing.Is is not "antenna")
@@ -194,6 +213,7 @@ internal sealed partial class SpokenMeaning
         if (!thing.IsCounted && before.Action.Count is not null && (thing.PartOf is null || thing.PartOf == before.Part) && ((isLock && known.Connector == kind && (before.Merged || thing.IsThe || before.Clause is { HasDeed: false, Particle: null }))
             || ((thing.IsThe || (before.Clause is { HasDeed: false, Particle: null } && (clause.HasDeed || clause.Particle is not null))) && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many && thing.Which.Count == 0)
             || (thing.IsIts && thing.Is == "plug" && known.Connector is Connector.WirePlug or null)
+            || (before is { Merged: true, Sort: Sort.Lock or Sort.Connection } && known.Connector is Connector.BarLock or Connector.FlipLock or Connector.SlideLock && thing is { Many: false, PartOf: null, Which.Count: 0 } && thing.Is is "cable" or "ribbon" && clause.Particle is not null && !before.Said.Exists(one => one.Object?.Is is "cable" or "ribbon"))
             || (thing.IsThe && before.Merged && thing is { Many: false, PartOf: null, Which.Count: 0 } && thing.Is is "cable" or "ribbon" or "plug" or "lead" && before.Clause.Object?.Is is "plug" or "cable" or "ribbon" or "bar" or "flap" && clause.HasDeed)))
         {
             before.Said.Add(clause);

@@ -199,7 +199,7 @@ internal sealed partial class SpokenMeaning
         var some = number.Exact;
         var all = known.Count?.Exact;
         // Four screws and the one under the label: besides.
-        var besides = clause.IsJoined && thing is { IsDefinite: true, IsOther: false, IsOfThem: false };
+        var besides = (clause.IsJoined || clause.IsNext || screws.Parts.Count > 1) && thing is { IsDefinite: true, IsOther: false, IsOfThem: false };
         var part = some < all && !besides && !(thing.IsLoose && screws.Base is not null) && (thing.IsOfThem || thing.IsDefinite || thing.IsLoose || (thing.IsOther && some == 1));
         if (part && some is { } few && all is { } many)
         {
@@ -412,6 +412,13 @@ internal sealed partial class SpokenMeaning
             {
                 foreach (var (part, where) in mentioned.Where(one => one.Thing.IsPart).ToList())
                     Again(new Clause { Segment = clause.Segment, Particle = "out", Start = where.Start, End = where.End }, part, where);
+                return;
+            }
+            // Keyboard cable and backlight cable, both flipped open
+            if (clause.Does("flip") && acts.Count >= status && acts.TakeLast(status).All(act => act.Action is Unplug { Connector: null or Connector.WirePlug, Count.Exact: 1 }))
+            {
+                foreach (var act in acts.TakeLast(status))
+                    act.Action = ((Unplug)act.Action) with { Connector = Connector.FlipLock };
                 return;
             }
             if (before.Action.Count == thing.Number || (acts.Count >= status && acts.TakeLast(status).All(act => act.Action.Count == Count.One)) || acts.Where(act => act.Sort == before.Sort).Aggregate(0, (all, act) => all + (act.Action.Count?.Exact ?? 99)) == status)

@@ -114,6 +114,15 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             Tried = Resolve(attempt ?? new() { Start = left.Start, End = left.End }, attempt?.Object ?? new() { Role = Role.Part, Is = left.As(Role.Part)!, Text = left.Text, Start = left.Start, End = left.End }, 0);
             return;
         }
+        // Two top, two bottom: where.
+        foreach (var clause in clauses)
+        {
+            if (clause is { HasDeed: false, Particle: null, Object: { Text: "bottom" or "top" or "back" or "underside", IsCounted: true, Role: not null } end } && clauses.Exists(other => other != clause && (other.Object?.IsNoun("screw", "clip", "standoff") == true || other.Object is { Role: null, IsCounted: true })))
+            {
+                clause.Places.Add(new("at", new Thing { Role = Role.Noun, Is = "place", Text = end.Text, Start = end.Start, End = end.End }, end.Start, end.End));
+                (end.Role, end.Is, end.Text, end.Many) = (null, "", "", false);
+            }
+        }
         // Left hinge three screws: where they are.
         for (var i = 0; i + 1 < clauses.Count; i++)
         {
@@ -288,6 +297,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 OfPart(clause, Stick(thing));
                 break;
             case "everything":
+                // Everything that held the board: what stands behind the colon.
+                if (clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault() is { IsBehindColon: true })
+                    break;
                 if ((!clause.HasDeed && clause.Particle is null) || thing.IsCounted)
                     Fault(clause, "what was done with everything?");
                 else if (Goes(clause, thing, "unplug", "take", "pull", "undo"))
@@ -417,8 +429,13 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         return note.Length is 0 or > RecordLimits.Text ? null : note;
     }
 
-    private void Add(Sort sort, TeardownAction action, Clause clause, string? part = null, Attachment? read = null) =>
+    private void Add(Sort sort, TeardownAction action, Clause clause, string? part = null, Attachment? read = null)
+    {
+        // Three pads on the chips and one on the sink, so four pads: what was said.
+        if (clause is { IsSum: true, HasDeed: false, Object: { Number.Exact: { } sum, HasFacts: false } } && acts.Where(act => act.Sort == sort && act.Action.GetType() == action.GetType()).ToList() is { Count: > 0 } alike && alike.Sum(act => act.Action.Count?.Exact ?? 9999) == sum)
+            return;
         acts.Add(new(sort, action with { Notes = action.Notes ?? Note(clause, read) }, clause) { Part = part });
+    }
 
     private void Fault(Clause clause, string message) => Fault(clause.Start, clause.End, message);
 

@@ -157,7 +157,7 @@ internal sealed partial class SpokenMeaning
         if (clause.HasDeed && clause.Deeds.TrueForAll(deed => OutDeeds.Contains(deed)) && (!clause.Does("undo", "flip", "move", "swing") || comes) || (!clause.HasDeed && comes) || (clause.Does("use", "run", "stay") && comes))
         {
             // Come alone says that it does: comes out, comes off, pops up.
-            if (clause.Deeds is ["come"] && clause.Particle is null && !clause.DeedSaid.Contains(' ', StringComparison.Ordinal) && !clause.Places.Exists(place => place.Preposition is "out of" or "off" or "from"))
+            if (clause.Deeds is ["come"] && clause.Particle is null && clause.DeedSaid != "gone" && !clause.DeedSaid.Contains(' ', StringComparison.Ordinal) && !clause.Places.Exists(place => place.Preposition is "out of" or "off" or "from"))
             {
                 if (!clause.IsSubject || clause.Places.Count > 0)
                     Fault(clause, $"where does the {thing.Text} come or go?");
@@ -303,6 +303,11 @@ internal sealed partial class SpokenMeaning
             Add(Sort.Other, clause.Does("swing") ? new Swing() : new Move(), clause);
             return;
         }
+        if (clause.Does("heat"))
+        {
+            (heat, heated) = (Tool.Heat, clause);
+            return;
+        }
         if (!Goes(clause, thing, "take", "pull", "lift", "come", "slide", "pry", "undo", "peel", "unscrew", "flip") || Facts(clause, thing, "a cover"))
             return;
         // Slides to the back, and then lifts
@@ -357,6 +362,13 @@ internal sealed partial class SpokenMeaning
         }
         if (!Goes(clause, thing, "take", "pull", "lift", "come", "slide", "pry", "undo", "unscrew", "peel") || Facts(clause, thing, "lifting"))
             return;
+        if (clause.Does("unscrew") && !acts.Exists(act => act.Sort == Sort.Screws))
+            acts.Add(new(Sort.Screws, new Unscrew { Count = null, Captive = false }, clause));
+        if (clause.Deeds is ["unscrew"] && clause.Particle is null)
+        {
+            Mention(clause, thing);
+            return;
+        }
         if (clause.Does("pry") && clause.Particle is null && line[clause.Start..Math.Min(line.Length, clause.End + 6)].Contains("open", StringComparison.OrdinalIgnoreCase))
         {
             Fault(clause, $"how was the {thing.Text} opened? Say latch, clip or swing");
@@ -407,6 +419,12 @@ internal sealed partial class SpokenMeaning
         if (thing is { Text: "bit", Length: not null })
         {
             Bare(clause, thing);
+            return;
+        }
+        // Used a spudger on the speaker connector
+        if (thing.IsNoun("tool", "hand") && clause.Does("use") && clause.Places.Find(place => place.Preposition is "on" or "under" or "at" && place.Of is { } of && of.IsNoun("plug", "ribbon", "press", "flap", "cable")) is { Of: { } connector })
+        {
+            Connected(new() { Segment = clause.Segment, Start = clause.Start, End = clause.End, Object = connector, Deeds = { "unplug" } }, connector);
             return;
         }
         if (thing.IsNoun("heatTool"))
@@ -496,7 +514,7 @@ internal sealed partial class SpokenMeaning
         if (clause.Does("run") && acts.Exists(act => act.Sort == Sort.Clips))
             return;
         // Went round with the pick: clips.
-        if (clause.Deeds is ["come"] && clause.Places.Exists(place => place.Of?.IsNoun("tool", "hand") == true && place.Preposition is "with" or "w/" or "w"))
+        if (clause.Deeds is ["come"] && heat is null && !words.Exists(word => word.As(Role.Noun) is "glue" or "softGlue" or "rigidGlue" or "foam" or "stickyTape") && clause.Places.Exists(place => place.Of?.IsNoun("tool", "hand") == true && place.Preposition is "with" or "w/" or "w"))
         {
             if (!hasClips)
                 Seam(clause);
@@ -512,6 +530,18 @@ internal sealed partial class SpokenMeaning
             Add(Sort.Other, new Swing { Count = Count.One }, clause);
             return;
         }
+        // Glued to the hinge, cut free: the glue.
+        if (clause.Does("cut", "unglue") && last is { State: "glued" or "taped", Object.Role: Role.Noun } stuck0)
+        {
+            Add(Sort.Bond, new Unbond { Bond = stuck0.State == "taped" ? Bond.Tape : null }, clause, stuck0.Object.PartOf);
+            return;
+        }
+        // Those are out, so now: what was done before this line.
+        if (!clause.HasDeed && last is null && acts.Count + lifts.Count + mentioned.Count == 0 && clause.Places.Count == 0 && clauses.Count > 1 && System.Text.RegularExpressions.Regex.IsMatch(line[..clause.Start], @"\b(those|these|they|that|all)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase))
+            return;
+        // Three connectors, all off: what was counted.
+        if (!clause.HasDeed && acts.Count > 0 && acts[^1].Sort is Sort.Connection or Sort.Screws or Sort.Clips && System.Text.RegularExpressions.Regex.IsMatch(line[..clause.Start], @"\ball (of them |of those |are |now )*$", System.Text.RegularExpressions.RegexOptions.IgnoreCase) && clause.Places.Count == 0)
+            return;
         // Ten screws, which I removed; a sticker over it, which I peeled: the thing that was said right before.
         if (last?.Object is { Role: Role.Noun } said && clause.HasDeed && (clause.IsWhich || Affords(said, clause)) && !said.IsNoun("place", "tool", "hand", "seam") && (Fastener(said) || said.IsNoun("film", "shield")))
         {
@@ -778,7 +808,7 @@ internal sealed partial class SpokenMeaning
         foreach (var (clause, _) in unnamed)
             Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
         // fan: 3 ph0 — what stands before the colon comes out, where only what holds it is said.
-        if (topic is var (about, said) && about.IsPart && clauses.Count(clause => clause.IsTopic) == 1 && !freed.Exists(one => one.Clause.Object?.Is == about.Is) && !lifts.Exists(act => act.Part == about.Is) && acts.Count > 0 && !acts.Exists(act => act.Clause.Object is { IsPart: true }) && lifts.Count == 0)
+        if (topic is var (about, said) && about.IsPart && !said.IsAnnounced && clauses.Count(clause => clause.IsTopic) == 1 && !freed.Exists(one => one.Clause.Object?.Is == about.Is) && !lifts.Exists(act => act.Part == about.Is) && acts.Count > 0 && !acts.Exists(act => act.Clause.Object is { IsPart: true }) && lifts.Count == 0)
             Out(said, about);
         if (heat is { } tool)
         {
@@ -819,7 +849,7 @@ internal sealed partial class SpokenMeaning
             // Nine screws, bottom: where they are.
             if (!resolved && thing.Role == Role.Noun && thing.IsNoun("cover", "base", "holder") && acts.Count > 0 && clause == clauses[^1] && lifts.Count == 0)
                 continue;
-            if (located.Contains(thing))
+            if (located.Contains(thing) || (acts.Count > 0 && clause is { HasDeed: false, Particle: null } && (clause.IsAnnounced || clause.Places.Count > 0) && clauses.Find(other => other.Object is { Role: not null, IsPronoun: false }) == clause))
                 continue;
             if (!resolved && !multiplied.Contains(thing.Is) && !(thing.IsEach || (clause.Places.Count > 0 && acts.Exists(act => act.Clause.Segment == clause.Segment))) && !acts.Exists(act => act.Clause.IsHeldBy && act.Clause.Segment == clause.Segment))
                 Fault(clause, thing.IsPart ? $"what is done with {thing.Text}? Say {thing.Text} out, or unplug {thing.Text}" : $"what is done with it? Say {thing.Text} off, or the like");

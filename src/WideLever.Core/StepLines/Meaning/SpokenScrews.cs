@@ -65,6 +65,12 @@ internal sealed partial class SpokenMeaning
             action = action with { Cover = PeeledCover(acts[over0])!.Value, Covers = CoverCount(acts[over0], thing) };
             acts.RemoveAt(over0);
         }
+        // Peel this sticker, there's the hidden screw
+        if (cover is null && action.Cover == Cover.None && thing.Looks.Contains("hidden") && acts.FindLastIndex(act => act.Sort == Sort.Peel && PeeledCover(act) is not null) is >= 0 and var hider)
+        {
+            action = action with { Cover = PeeledCover(acts[hider])!.Value, Covers = CoverCount(acts[hider], thing) };
+            acts.RemoveAt(hider);
+        }
         // Cross head size zero, nine screws
         if (acts.FindIndex(act => act.IsFacts) is >= 0 and var facts && acts[facts].Action is Unscrew said && !thing.HasFacts)
         {
@@ -169,6 +175,8 @@ internal sealed partial class SpokenMeaning
         // The plug's got a tab to pull on
         if (thing is { Is: "tab", Many: false, IsCounted: false } && clause is { IsHeldBy: true, HasDeed: false } && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection } && acts[^1].Clause.Segment == clause.Segment)
             return;
+        if (thing.Is == "tab" && clause is { HasDeed: false, Particle: null } && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault()?.Object?.IsNoun("releaseTab") == true)
+            return;
         if (thing.Is == "tab" && (Battery(thing) || topic is var (about, _) && Kind(about) == PartKind.Battery || clause.Does("stretch") || thing.HasBefore("glue", "stickyTape", "releaseTab")))
         {
             if (clause.Does("stretch") || clause.Does("pull") || thing.HasBefore("glue", "stickyTape", "releaseTab"))
@@ -203,6 +211,13 @@ internal sealed partial class SpokenMeaning
         if (clause.Places.Exists(place => place.Of is { Is: "ribbon" } && place.Preposition is "on" or "of" or "at") && !clause.Does("flip", "lift", "slide"))
         {
             Fault(clause, "how does it open: a flap that flips, or a lock that slides?", [new("A flap that flips", "flip"), new("A lock that slides", "slide lock"), new("Nobody knows", "unplug ?")]);
+            return;
+        }
+        if (clause.Places.Exists(place => place.Of is { Is: "ribbon" } && place.Preposition is "on" or "of" or "at") && clause.Does("flip", "lift") && thing.Is == "latch")
+        {
+            thing.Before.Add(new(Role.Noun, "flap", false));
+            thing.Is = "flap";
+            Connected(clause, thing);
             return;
         }
         // A lever or latch on a ribbon is how it opens.

@@ -167,6 +167,15 @@ internal sealed class Clause
     /// <summary>Whether it stands right behind a colon.</summary>
     public bool IsBehindColon { get; set; }
 
+    /// <summary>Whether its thing is announced before it is worked at: now the fan, the battery next.</summary>
+    public bool IsAnnounced { get; set; }
+
+    /// <summary>Whether it says what the thing before is: it's a wire plug.</summary>
+    public bool IsAbout { get; set; }
+
+    /// <summary>Whether it sums up what was said: so four screws.</summary>
+    public bool IsSum { get; set; }
+
     /// <summary>Whether it follows <c>then</c>.</summary>
     public bool IsNext { get; set; }
 

@@ -132,6 +132,9 @@ internal sealed partial class ClauseReader
         // The bezel snapped off: how a cover comes.
         if (word.Text is "snapped" or "snapped off" or "snaps off" && now is { HasDeed: false, Object: { } cover } && (cover.IsNoun("base", "cover", "holder") || cover.Is is "bezel" or "keyboard"))
             return false;
+        // Snapped one clip
+        if (word.Text is "snapped" or "cracked" or "snap" && i + 2 < words.Count && (words[i + 1].Text is "a" || words[i + 1].Number is <= 3) && words.Skip(i + 2).FirstOrDefault(other => !other.Is(Role.Describe)) is { } fragile && (fragile.Is(Role.Noun, "clip") || fragile.Is(Role.Noun, "tab") || fragile.Is(Role.Noun, "flap")))
+            return true;
         if (!word.Is(Role.Deed) || (i > 0 && words[i - 1].Text is "was" or "were" or "got" or "been"))
             return true;
         if (word.Is(Role.Deed, "break"))
@@ -166,7 +169,7 @@ internal sealed partial class ClauseReader
         }
         now = null;
         leading.Clear();
-        var behind = Enumerable.Range(0, words.Count).FirstOrDefault(at => words[at].Is(Role.Negation) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal) || words[at].Is(Role.Unit), -1);
+        var behind = Enumerable.Range(0, words.Count).FirstOrDefault(at => words[at].Is(Role.Negation) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal) || words[at].Is(Role.Unit) || (at > i && words[at].Number is not null && words[at - 1].Text == "of"), -1);
         if (behind >= 0)
             Fault(words[behind].Start, words[behind].End, "say what broke in a line of its own");
         return words.Count;

@@ -45,7 +45,7 @@ internal sealed partial class ClauseReader
         {
             if (words[i].As(Role.Noun) is "screw" or "clip" or "latch" or "releaseTab" or "standoff" or "strip" or "glue" or "softGlue" or "tape" or "stickyTape")
                 return true;
-            if (!words[i].Is(Role.Describe) && words[i].Figure is null && !words[i].Is(Role.Drive))
+            if (!words[i].Is(Role.Describe) && words[i].Figure is null && !words[i].Is(Role.Drive) && !words[i].Is(Role.Part))
                 return false;
         }
         return false;
@@ -107,7 +107,7 @@ internal sealed partial class ClauseReader
             return i + 1;
         }
         // Drops out after two latches: they were opened.
-        if (word.Text is "after" && (now is not null || Clauses.Count > 0) && (Numerals.At(words, i + 1) is not null || (i + 2 < words.Count && words[i + 1].Text == "the" && Numerals.At(words, i + 2) is not null && Fasteners(i + 2))))
+        if (word.Text is "after" && (now is not null || Clauses.Count > 0 || Fasteners(i + 1) || Fasteners(i + 2)) && (Numerals.At(words, i + 1) is not null || (i + 2 < words.Count && words[i + 1].Text == "the" && Numerals.At(words, i + 2) is not null && Fasteners(i + 2))))
         {
             (now, heldBy) = (null, true);
             return i + 1;

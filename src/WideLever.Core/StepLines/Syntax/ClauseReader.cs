@@ -15,6 +15,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
     private Clause? now;
     private bool joined, heldBy, corrects, isNext, isPlus, isBehindColon;
     private int segment, pairs;
+    private string announced = "";
     private Thing? hides;
     private readonly List<Attachment> leading = [];
 
@@ -68,6 +69,14 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
                 topic.IsTopic = true;
             segment++;
             isNext = to < line.Count && line[to].Text is "then" or "and then" or "next";
+            if (to < line.Count && line[to].Text is "next" or "then" && Clauses.Count == before + 1)
+                Clauses[before].IsAnnounced = true;
+            if (!words.TrueForAll(word => word.Is(Role.Aside)) || words.Count == 0)
+                announced = "";
+            else if (words.Exists(word => word.Text is "right" or "okay" or "ok" or "now" or "next" or "so" or "alright"))
+                announced = "now";
+            if (to < line.Count && !line[to].IsStop)
+                announced = line[to].Text;
             isPlus = to < line.Count && line[to].Text == "plus";
             from = to + 1;
         }
@@ -142,6 +151,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             Remarks.Add(new(Role.Remark, word.Start, words[^1].End, segment));
             return words.Count;
         }
+        // Only the flex left: what is still to be done.
+        if (word.Text == "left" && i + 1 == words.Count && i > 0 && words.Take(i).Any(other => other.Text is "only" or "just" or "still") && !words.Take(i).Any(other => other.Is(Role.Preposition)))
+            return Away(i, Role.Modal, "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"");
         if (word.Text is "leave" or "leaves" or "leaving" or "left" && (Leaves(i) || (i + 1 < words.Count && words[i + 1].Text is "in" or "in place" or "alone" or "where" or "on" && i + 2 >= words.Count && now?.Object is { IsPart: true })))
         {
             // What was left is no step.
@@ -194,6 +206,14 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (word.Is(Role.Damage) && IsDamage(i))
             return Damage(i);
+        // One two three four, four screws: counted aloud.
+        if (word.Number == 1 && i + 2 < words.Count && words[i + 1].Number == 2 && words[i + 2].Number == 3)
+        {
+            var end = i + 3;
+            while (end < words.Count && words[end].Number == words[end - 1].Number + 1)
+                end++;
+            return end;
+        }
         if (Numerals.At(words, i) is not null || word.Figure is not null)
             return Thing(i);
         if (word.Is(Role.Join))
@@ -233,6 +253,27 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (word.Is(Role.HeldBy) && i + 1 < words.Count && words[i + 1].Is(Role.Negation))
             return i + 1;
+        // Strip of glue, 22 cm, soft
+        if (word.Text is "soft" or "hard" or "rigid" or "rubbery" or "gummy" or "brittle" && !StartsThing(i + 1) && (now?.Object ?? Clauses.FindLast(clause => clause.Object is { Role: Role.Noun })?.Object) is { } glue && glue.IsNoun("glue", "softGlue", "rigidGlue"))
+        {
+            glue.Is = word.Text is "soft" or "rubbery" or "gummy" ? "softGlue" : "rigidGlue";
+            return i + 1;
+        }
+
+        // Off with the cover, up with the bar
+        if (word.Text is "up" or "off" or "out" or "away" && IsFirst(i) && i + 1 < words.Count && IsWith(words[i + 1]) && StartsThing(i + 2))
+        {
+            Begin(i).Particle = word.Text;
+            return i + 2;
+        }
+        // The leads are labelled one and two
+        if (word.Text is "labelled" or "labeled" or "marked" or "numbered" or "stamped" && words.Skip(i + 1).All(other => other.Number is not null || other.Is(Role.Join) || other.Is(Role.Aside) || other.Is(Role.Describe) || other.Text is "to" or "with" or "main" or "aux" || other.IsUnknown) && !words.Skip(i + 1).Any(other => other.Is(Role.Negation)))
+        {
+            if (now is { HasDeed: false, Particle: null, Object.IsPronoun: true })
+                Clauses.Remove(now);
+            Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
+            return words.Count;
+        }
         // Last year's model had ten of these: another machine.
         if (word.Is(Role.Elsewhere))
         {
@@ -509,6 +550,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         var clause = new Clause { Segment = segment, IsHeldBy = heldBy, HiddenBy = hides, Corrects = corrects };
         clause.IsWhich = i > 1 && words.Skip(Math.Max(0, i - 4)).Take(Math.Min(4, i)).Any(word => word.Text == "which") && Clauses.Count > 0;
         clause.IsNext = isNext;
+        clause.IsAnnounced = announced is "now" or "next" or "so" or "then" or "next up" or "next up is" or "next up are" or "on to" or "moving on" || words.Exists(word => word.Text is "next" or "now" or "okay" or "ok" or "right" or "right then" or "okay so" or "alright" or "alright then" or "alright so" or "that's" or "this is" or "here's");
+        clause.IsAbout = i > 0 && words.Take(i).All(word => word.Is(Role.Aside)) && words[0].Text is "it's" or "that's" or "it" or "they're" or "they" or "these" && i < 5 && !(words[0].Text is "it" or "they" or "these" && words.Take(i).All(word => word.Text is not ("is" or "are" or "was" or "were" or "'s")));
+        clause.IsSum = announced == "so" || words.Take(i).Any(word => word.Text is "that's" or "that makes" or "makes" or "so" or "i make it" or "i make that" or "that is") || words.Skip(i).Any(word => word.Text is "in all" or "in total" or "altogether" or "all told" or "all in all");
         clause.IsBehindColon = isBehindColon && Clauses.TrueForAll(other => other.Segment != segment);
         clause.IsJoined = isPlus;
         isPlus = false;
@@ -637,7 +681,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return;
         }
         // Two screws either side: where.
-        if (now?.Object is { IsCounted: true } && !joined && thing is { IsEach: true } && thing.IsNoun("place"))
+        if (now?.Object is { Many: false } or { IsCounted: true } && !joined && thing is { IsEach: true } && thing.IsNoun("place"))
         {
             now.Places.Add(new("on", thing, thing.Start, thing.End));
             now.Reach(thing.Start, thing.End);

@@ -416,8 +416,13 @@ internal sealed partial class ClauseReader
             return true;
         }
         // About 1 m
-        if (words[i].Is(Role.About) && !words[i].Is(Role.Count) && i + 2 < words.Count && words[i + 1].Number is not null && words[i + 2].As(Role.Unit) is "mm" or "cm" or "m")
+        if (words[i].Is(Role.About) && !words[i].Is(Role.Count) && i + 2 < words.Count && words[i + 1].Number is not null && (words[i + 2].As(Role.Unit) is "mm" or "cm" or "m" || (i + 3 < words.Count && words[i + 2].Number is >= 1 and <= 9 && words[i + 3].As(Role.Unit) is "mm" or "cm" or "m")))
+        {
             i++;
+            if (Measured(thing, ref i))
+                return true;
+            i--;
+        }
         if (i + 1 >= words.Count || words[i].Number is not { } number || !words[i + 1].Is(Role.Unit))
             return false;
         var unit = words[i + 1].As(Role.Unit);
