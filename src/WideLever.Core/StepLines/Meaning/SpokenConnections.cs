@@ -10,6 +10,12 @@ internal sealed partial class SpokenMeaning
     private void Connected(Clause clause, Thing thing)
     {
         var part = thing.PartOf;
+        // Battery ribbon out, yes, a ribbon: said again.
+        if (clause is { HasDeed: false, Particle: null, Places.Count: 0 } && thing is { IsCounted: false, Many: false, PartOf: null, IsThe: false, Looks.Count: 0, Which.Count: 0 } && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Clause: { Particle: not null } or { HasDeed: true } } repeated && repeated.Clause.Object?.Is == thing.Is && clause.Segment > 0 && line[..clause.Start].TrimEnd().EndsWith(" a", StringComparison.OrdinalIgnoreCase) && repeated.Action.Count == Count.One)
+        {
+            repeated.Said.Add(clause);
+            return;
+        }
         // It's a two-wire plug: what was named.
         if (clause is { IsAbout: true, HasDeed: false, Particle: null } && !thing.IsCounted && acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock) is { Action: Unplug told } about0 && acts[^1] == about0)
         {

@@ -240,6 +240,13 @@ internal sealed partial class SpokenMeaning
             acts.Add(new(Sort.Screws, With(like, thing) with { Count = number, Cover = hidden, Covers = covers, Notes = Note(clause, read) }, clause) { Part = screws.Part, Base = like });
             return;
         }
+        // Seven short, 4 mm, and three long, 8 mm: a further group.
+        if (known.Length is not null && thing.Looks.Count > 0 && clause is { HasDeed: false, Particle: null, Places.Count: 0 } && screws.Clause.Object?.Looks.SequenceEqual(thing.Looks) != true)
+        {
+            var another = screws.Base ?? known with { Length = null };
+            acts.Add(new(Sort.Screws, another with { Count = number }, clause) { Part = screws.Part, Base = another });
+            return;
+        }
         if (clause.HasDeed && !clause.IsJoined && clause.Deeds.TrueForAll(deed => deed is not ("take" or "undo" or "unscrew" or "come")))
         {
             Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");

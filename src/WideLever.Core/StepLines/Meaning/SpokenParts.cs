@@ -353,14 +353,15 @@ internal sealed partial class SpokenMeaning
                 Add(Sort.Other, new Swing(), clause);
             return;
         }
-        if (clause.Does("move") || Aside(clause))
+        // Unscrewed, and set aside: it is off.
+        if ((clause.Does("move") || Aside(clause)) && !clauses.Exists(other => other != clause && other.Does("unscrew") && other.Object?.Text == thing.Text))
         {
             if (thing.Number is { Most: > 2 })
                 Fault(clause, $"so many of the {thing.Text}? Say each by its place");
             Add(Sort.Other, new Move(), clause);
             return;
         }
-        if (!Goes(clause, thing, "take", "pull", "lift", "come", "slide", "pry", "undo", "unscrew", "peel") || Facts(clause, thing, "lifting"))
+        if (!Goes(clause, thing, "take", "pull", "lift", "come", "slide", "pry", "undo", "unscrew", "peel", "move") || Facts(clause, thing, "lifting"))
             return;
         if (clause.Does("unscrew") && !acts.Exists(act => act.Sort == Sort.Screws))
             acts.Add(new(Sort.Screws, new Unscrew { Count = null, Captive = false }, clause));
@@ -530,6 +531,14 @@ internal sealed partial class SpokenMeaning
             Add(Sort.Other, new Swing { Count = Count.One }, clause);
             return;
         }
+        // Cut round the rubber seal
+        if (clause.Does("cut", "unglue", "heat") && clause.Places.Find(place => place.Preposition is "round" or "around" or "round the" or "along" or "through" or "all round" or "all around" or "thru" && place.Of is { } of && of.IsNoun("gasket", "glue", "softGlue", "rigidGlue", "foam", "stickyTape")) is { Of: { } sealing } where0)
+        {
+            clause.Places.Remove(where0);
+            clause.Object = sealing;
+            OfNoun(clause, sealing);
+            return;
+        }
         // Glued to the hinge, cut free: the glue.
         if (clause.Does("cut", "unglue") && last is { State: "glued" or "taped", Object.Role: Role.Noun } stuck0)
         {
@@ -603,6 +612,12 @@ internal sealed partial class SpokenMeaning
         {
             later.Deeds.AddRange(clause.Deeds);
             (later.Particle, later.DeedSaid) = (clause.Particle, clause.DeedSaid);
+            return;
+        }
+        // It has no latch: it is pulled straight.
+        if (clause is { HasDeed: false, Particle: null } && clause.Places.Exists(place => place.Preposition == "without") && acts.FindLast(act => act.Sort == Sort.Connection) is { Action: Unplug { Connector: null or Connector.WirePlug } unlocked } pushed)
+        {
+            pushed.Action = unlocked with { Connector = Connector.PushFit };
             return;
         }
         if (last?.Object is { Role: Role.Noun } own && Affords(own, clause) && clause.Particle is null)

@@ -16,6 +16,9 @@ internal sealed partial class SpokenMeaning
             Split(before, clause, thing, n, all);
             return;
         }
+        // Six of them are t5, two are t6: groups of what an earlier line spoke of.
+        if (thing is { IsOfThem: true, Total: null, Number: not null } && (thing.Size is not null || thing.Drive is not null) && acts.Count == 0)
+            thing.IsOfThem = false;
         // Eight of the nine are out: how many were undone.
         if (thing is { Total: not null, HasFacts: false } && (clause.HasDeed || clause.Particle is not null) && clause.Places.Count == 0)
             thing.IsOfThem = false;

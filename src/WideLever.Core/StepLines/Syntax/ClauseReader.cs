@@ -165,8 +165,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             Remarks.Add(new(Role.Negation, word.Start, words[^1].End, segment));
             return words.Count;
         }
-        if (word.Is(Role.Modal) || (word.Is(Role.Question) && IsFirst(i)))
-            return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, !(word.Is(Role.Question) && IsFirst(i)) ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
+        var asks = word.Is(Role.Question) && IsFirst(i) && (i == 0 || !(word.Text.StartsWith("is ", StringComparison.Ordinal) || word.Text.StartsWith("are ", StringComparison.Ordinal)) || words.Take(i).All(other => other.Text is "so" or "and" or "but" or "well" or "ok" or "okay" or "hm" or "now"));
+        if (word.Is(Role.Modal) || asks)
+            return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, !asks ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
         if (i == 0 && segment == 0 && word.Text is "is" or "are" or "was" or "were" or "am" && StartsThing(1))
             return Away(i, Role.Question, "this asks something, and a line says what was done");
         // Swapped drivers, changed the bit: getting ready.
@@ -550,7 +551,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         var clause = new Clause { Segment = segment, IsHeldBy = heldBy, HiddenBy = hides, Corrects = corrects };
         clause.IsWhich = i > 1 && words.Skip(Math.Max(0, i - 4)).Take(Math.Min(4, i)).Any(word => word.Text == "which") && Clauses.Count > 0;
         clause.IsNext = isNext;
-        clause.IsAnnounced = announced is "now" or "next" or "so" or "then" or "next up" or "next up is" or "next up are" or "on to" or "moving on" || words.Exists(word => word.Text is "next" or "now" or "okay" or "ok" or "right" or "right then" or "okay so" or "alright" or "alright then" or "alright so" or "that's" or "this is" or "here's");
+        clause.IsAnnounced = announced.EndsWith(" to", StringComparison.Ordinal) || announced is "now" or "next" or "so" or "then" or "next up" or "next up is" or "next up are" or "on to" or "moving on" || words.Exists(word => word.Text is "next" or "now" or "okay" or "ok" or "right" or "right then" or "okay so" or "alright" or "alright then" or "alright so" or "that's" or "this is" or "here's");
         clause.IsAbout = i > 0 && words.Take(i).All(word => word.Is(Role.Aside)) && words[0].Text is "it's" or "that's" or "it" or "they're" or "they" or "these" && i < 5 && !(words[0].Text is "it" or "they" or "these" && words.Take(i).All(word => word.Text is not ("is" or "are" or "was" or "were" or "'s")));
         clause.IsSum = announced == "so" || words.Take(i).Any(word => word.Text is "that's" or "that makes" or "makes" or "so" or "i make it" or "i make that" or "that is") || words.Skip(i).Any(word => word.Text is "in all" or "in total" or "altogether" or "all told" or "all in all");
         clause.IsBehindColon = isBehindColon && Clauses.TrueForAll(other => other.Segment != segment);

@@ -64,6 +64,15 @@ internal static class Lexemes
                 words.RemoveRange(i + 1, length - 1);
             }
         }
+        // Half a metre
+        for (var i = 0; i + 2 < words.Count; i++)
+        {
+            if (words[i].Text == "half" && words[i + 1].Text is "a" or "an" && Lexicon.Of(words[i + 2].Text) is { Length: > 0 } half && Array.Exists(half.ToArray(), sense => sense is { Role: Role.Unit, Is: "mm" or "cm" or "m" or "inch" }))
+            {
+                words[i] = words[i] with { Figure = new(0.5, null, null, null, null, null), End = words[i + 1].End };
+                words.RemoveAt(i + 1);
+            }
+        }
         // Three and a half: one number.
         for (var i = 0; i + 3 < words.Count; i++)
         {
