@@ -348,7 +348,7 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
             "after" => behind is { Kind: TokenKind.Text } || behind?.Text.Equals("all", StringComparison.OrdinalIgnoreCase) == true || (context.Steps.Count > 0 && NearestWord.To(Rest(), context.Steps.Select(step => step.Title)) is not null) || (behind is { Kind: TokenKind.Word } name && (Steps(name.Text, quoted: false) is not null || context.Steps.Any(step => string.Equals(step.Title, Rest(), StringComparison.OrdinalIgnoreCase)))),
             "took" => behind is { Kind: TokenKind.Word } time && Figures.TryNumber(time.Text.TrimEnd('s', 'S'), out _) && (next + 1 >= tokens.Count || tokens[next + 1].Kind != TokenKind.Word || tokens[next + 1].Text is "s" || Lexicon.Clauses.Contains(tokens[next + 1].Text)),
             "needs" => behind?.Text.Equals("nothing", StringComparison.OrdinalIgnoreCase) == true,
-            "together" => behind is not { Kind: TokenKind.Word } || Lexicon.Clauses.Contains(behind.Value.Text),
+            "together" => behind is not { Kind: TokenKind.Word } || (Lexicon.Clauses.Contains(behind.Value.Text) && !behind.Value.Text.Equals("with", StringComparison.OrdinalIgnoreCase)),
             "assumed" => after.Count > 0,
             "live" => behind is null || behind.Value.Kind != TokenKind.Word,
             "with" => false,

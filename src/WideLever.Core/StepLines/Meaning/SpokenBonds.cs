@@ -15,6 +15,12 @@ internal sealed partial class SpokenMeaning
             Bonded(clause, thing, Bond.Tape, "cut", "unglue", "take", "peel", "pull", "heat", "lift", "undo", "come");
             return;
         }
+        // Stuck down with tape: the tape holds it.
+        if (what == PeelWhat.Tape && clause is { IsHeldBy: true, HasDeed: false, Particle: null } && mentioned.Count > 0 && mentioned[^1].Clause.Segment == clause.Segment && mentioned[^1].Thing.IsPart && line[mentioned[^1].Clause.End..clause.Start].Contains("with", StringComparison.OrdinalIgnoreCase))
+        {
+            Bonded(clause, thing, Bond.Tape, "cut", "unglue", "take", "peel", "pull", "heat", "lift", "undo", "come");
+            return;
+        }
         if (clause.Does("move") && what is not PeelWhat.Tape)
         {
             Add(Sort.Other, new Move(), clause);

@@ -164,7 +164,7 @@ internal sealed partial class SpokenMeaning
         // Connector: wire plug, 1x
         if (before.Clause.IsTopic && !before.Merged && thing.Is is not "antenna")
         {
-            before.Action = known with { Connector = kind ?? known.Connector, Count = thing.IsCounted ? count : known.Count };
+            before.Action = known with { Connector = kind ?? known.Connector, Count = thing.IsCounted || count != Count.One ? count : known.Count };
             before.Said.Add(clause);
             before.Merged = true;
             PowerOff |= isBattery;
@@ -219,7 +219,7 @@ internal sealed partial class SpokenMeaning
         if (!thing.IsCounted && before.Action.Count is not null && (thing.PartOf is null || thing.PartOf == before.Part) && ((isLock && known.Connector == kind && (before.Merged || thing.IsThe || before.Clause is { HasDeed: false, Particle: null }))
             || ((thing.IsThe || (before.Clause is { HasDeed: false, Particle: null } && (clause.HasDeed || clause.Particle is not null))) && !isLock && before.Clause.Object?.Is == thing.Is && thing.PartOf is null && !thing.Many && thing.Which.Count == 0)
             || (thing.IsIts && thing.Is == "plug" && known.Connector is Connector.WirePlug or null)
-            || (before is { Merged: true, Sort: Sort.Lock or Sort.Connection } && known.Connector is Connector.BarLock or Connector.FlipLock or Connector.SlideLock && thing is { Many: false, PartOf: null, Which.Count: 0 } && thing.Is is "cable" or "ribbon" && clause.Particle is not null && !before.Said.Exists(one => one.Object?.Is is "cable" or "ribbon"))
+            || (before is { Sort: Sort.Lock or Sort.Connection } && known.Connector is Connector.BarLock or Connector.FlipLock or Connector.SlideLock && thing is { Many: false, PartOf: null, Which.Count: 0 } && thing.Is is "cable" or "ribbon" && clause.Particle is not null && !before.Said.Exists(one => one.Object?.Is is "cable" or "ribbon"))
             || (thing.IsThe && before.Merged && thing is { Many: false, PartOf: null, Which.Count: 0 } && thing.Is is "cable" or "ribbon" or "plug" or "lead" && before.Clause.Object?.Is is "plug" or "cable" or "ribbon" or "bar" or "flap" && clause.HasDeed)))
         {
             before.Said.Add(clause);

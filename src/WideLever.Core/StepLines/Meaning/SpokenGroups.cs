@@ -312,6 +312,8 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // A drive is said of all groups, a length of the last alone.
+        // Two top, two bottom, ph00 m1.6x2: of both.
+        thing.IsAll |= thing is { Size: not null, Thread: not null, Length: not null } && acts.TrueForAll(act => act.Action is not Unscrew or Unscrew { Size: null, Thread: null, Length: null });
         foreach (var act in acts.Where(act => act == screws || (act.Sort == Sort.Screws && (thing.IsAll || ((act.IsRest || act.Base is not null) && thing.Length is null)))))
         {
             if (act.Action is Unscrew group && !Against(group, thing))
@@ -402,6 +404,13 @@ internal sealed partial class SpokenMeaning
             before.Action = before.Action with { Count = roughly };
             return;
         }
+        // Keyboard cable and backlight cable, both flipped open
+        if (clause.Does("flip") && thing is { Role: null, Number.Exact: { } flipped } && acts.Count >= flipped && acts.TakeLast(flipped).All(act => act.Action is Unplug { Connector: null or Connector.WirePlug, Count.Exact: 1 }))
+        {
+            foreach (var act in acts.TakeLast(flipped))
+                act.Action = ((Unplug)act.Action) with { Connector = Connector.FlipLock };
+            return;
+        }
         // So that's six, I make that six: the sum of what was named.
         if (thing is { Role: null, Number.Exact: { } told } && !thing.IsAnother && clause.Places.Count == 0 && acts.Where(act => act.Sort == before.Sort).ToList() is { Count: > 0 } alike && (alike.Count > 1 || before.Parts.Count > 1 || before.Action.Count?.Exact == told) && alike.Aggregate(0, (all, act) => all + (act.Action.Count?.Exact ?? 9999)) == told)
             return;
@@ -421,13 +430,7 @@ internal sealed partial class SpokenMeaning
                     Again(new Clause { Segment = clause.Segment, Particle = "out", Start = where.Start, End = where.End }, part, where);
                 return;
             }
-            // Keyboard cable and backlight cable, both flipped open
-            if (clause.Does("flip") && acts.Count >= status && acts.TakeLast(status).All(act => act.Action is Unplug { Connector: null or Connector.WirePlug, Count.Exact: 1 }))
-            {
-                foreach (var act in acts.TakeLast(status))
-                    act.Action = ((Unplug)act.Action) with { Connector = Connector.FlipLock };
-                return;
-            }
+
             if (before.Action.Count == thing.Number || (acts.Count >= status && acts.TakeLast(status).All(act => act.Action.Count == Count.One)) || acts.Where(act => act.Sort == before.Sort).Aggregate(0, (all, act) => all + (act.Action.Count?.Exact ?? 99)) == status)
                 return;
         }

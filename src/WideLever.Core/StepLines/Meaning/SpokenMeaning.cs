@@ -114,6 +114,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             Tried = Resolve(attempt ?? new() { Start = left.Start, End = left.End }, attempt?.Object ?? new() { Role = Role.Part, Is = left.As(Role.Part)!, Text = left.Text, Start = left.Start, End = left.End }, 0);
             return;
         }
+        // For the touchpad there are five screws: what the line is about.
+        if (clauses.Count > 0 && clauses[0].Places.Find(place => place.Preposition == "for" && place.Of is { IsPart: true } && place.Start < (clauses[0].Object?.Start ?? 0)) is { Of: { } about })
+        {
+            located.Add(about);
+            mentioned.Add((about, clauses[0]));
+        }
         // Two top, two bottom: where.
         foreach (var clause in clauses)
         {

@@ -224,6 +224,12 @@ internal sealed partial class SpokenMeaning
             Fault(clause, $"did the {thing.Text} and the {companion.Text} come out as one? Say both, together where they cannot come apart", [new("As one, together", $"{thing.Text} and {companion.Text} out, together"), new("One after the other", $"{thing.Text} out, {companion.Text} out")]);
             return;
         }
+        // Slid the battery out of the tape: was that undone?
+        if (clause.Places.Find(place => place.Preposition is "out of" or "from" or "off" or "free of" or "free from" or "away from" && place.Of is { } of && of.IsNoun("glue", "softGlue", "rigidGlue", "stickyTape", "tape", "foam")) is { Of: { } bond } && !acts.Exists(act => act.Sort == Sort.Bond))
+        {
+            Fault(clause, $"was the {bond.Text} cut or peeled? Say so, such as cut the {bond.Text}");
+            return;
+        }
         // Said before already: the drive pops up, slide it out.
         var again = freed.FindIndex(one => Lexicon.TryKind(Name(thing), out var named) && one.Part.NewKind == named || one.Part.Id == Name(thing) || (one.Part.NewKind ?? context.Parts.FirstOrDefault(part => part.Id == one.Part.Id)?.Kind) == kind);
         if (again >= 0 && !thing.IsAnother && thing.Which.Count == 0 && kind != PartKind.Other)
@@ -855,6 +861,12 @@ internal sealed partial class SpokenMeaning
         }
         foreach (var (thing, clause) in mentioned)
         {
+            // The module was released by its latches: is it out?
+            if (clause.Does("undo") && Kind(thing) is PartKind.Memory && thing.IsPart && acts.Exists(act => act.Sort == Sort.Latches) && lifts.Count == 0)
+            {
+                Fault(clause, $"did the {thing.Text} come out? Say {thing.Text} out");
+                continue;
+            }
             // Unscrewed the heatsink, four captive; the touchpad's under the battery: what was undone of it is told, and where it is.
             if (acts.Count > 0 && ((clause.Does("undo", "unscrew") && acts.Exists(act => act.Sort is Sort.Screws or Sort.Latches or Sort.Clips)) || (clause.IsStatement && clause.Places.Count > 0 && !clause.HasDeed && clause.Particle is null)))
                 continue;
@@ -864,7 +876,7 @@ internal sealed partial class SpokenMeaning
             // Nine screws, bottom: where they are.
             if (!resolved && thing.Role == Role.Noun && thing.IsNoun("cover", "base", "holder") && acts.Count > 0 && clause == clauses[^1] && lifts.Count == 0)
                 continue;
-            if (located.Contains(thing) || (acts.Count > 0 && clause is { HasDeed: false, Particle: null } && (clause.IsAnnounced || clause.Places.Count > 0) && clauses.Find(other => other.Object is { Role: not null, IsPronoun: false }) == clause))
+            if (located.Contains(thing) || (acts.Count > 0 && thing.IsPart && clause is { HasDeed: false, Particle: null } && (clause.IsAnnounced || clause.Places.Count > 0) && clauses.Find(other => other.Object is { Role: not null, IsPronoun: false }) == clause))
                 continue;
             if (!resolved && !multiplied.Contains(thing.Is) && !(thing.IsEach || (clause.Places.Count > 0 && acts.Exists(act => act.Clause.Segment == clause.Segment))) && !acts.Exists(act => act.Clause.IsHeldBy && act.Clause.Segment == clause.Segment))
                 Fault(clause, thing.IsPart ? $"what is done with {thing.Text}? Say {thing.Text} out, or unplug {thing.Text}" : $"what is done with it? Say {thing.Text} off, or the like");

@@ -106,6 +106,12 @@ internal sealed partial class ClauseReader
             (now, heldBy) = (null, true);
             return i + 1;
         }
+        // By its side latches
+        if (word.Text == "by" && now is { HasDeed: true, Object.IsPart: true } && i + 2 < words.Count && words[i + 1].Text is "its" or "their" or "the" && words.Skip(i + 2).FirstOrDefault(other => !other.Is(Role.Describe) || Nounish(other)) is { } held && held.As(Role.Noun) is "latch" or "clip")
+        {
+            (now, heldBy) = (null, true);
+            return i + 1;
+        }
         // Drops out after two latches: they were opened.
         if (word.Text is "after" && (now is not null || Clauses.Count > 0 || Fasteners(i + 1) || Fasteners(i + 2)) && (Numerals.At(words, i + 1) is not null || (i + 2 < words.Count && words[i + 1].Text == "the" && Numerals.At(words, i + 2) is not null && Fasteners(i + 2))))
         {

@@ -200,7 +200,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             var end = Enumerable.Range(i, words.Count - i).FirstOrDefault(at => words[at].Is(Role.Join), words.Count);
             // Power off the connector: what is off?
             if (words.GetRange(i + 1, end - i - 1).Find(other => !(other.As(Role.Unit) == "none" && other.Text is "minute" or "minutes" or "min" or "mins" or "second" or "seconds" or "hour" or "hours") && !(other.Number is not null && words.IndexOf(other) + 1 < words.Count && words[words.IndexOf(other) + 1].As(Role.Unit) == "none")
-                && ( (other.Is(Role.Part) && !other.Is(Role.Part, "displayAssembly:lid")) || (other.Is(Role.Noun) && !(other.As(Role.Noun) is "machine" or "charger" or "power" or "place" or "tool" or "hand" or "piece")) || other.IsUnknown || other.Is(Role.Negation) || other.Is(Role.Modal) || other.Is(Role.PutBack) || other.Is(Role.Fraction) || other.Is(Role.Unit) || other.Figure is not null)) is { } strange)
+                && ((other.Is(Role.Part) && !other.Is(Role.Part, "displayAssembly:lid")) || (other.Is(Role.Noun) && !(other.As(Role.Noun) is "machine" or "charger" or "power" or "place" or "tool" or "hand" or "piece")) || other.IsUnknown || other.Is(Role.Negation) || other.Is(Role.Modal) || other.Is(Role.PutBack) || other.Is(Role.Fraction) || other.Is(Role.Unit) || other.Figure is not null)) is { } strange)
                 Fault(strange.Start, strange.End, $"\"{strange.Text}\" is more than getting ready: put what was undone between commas");
             Remarks.Add(new(Role.Ready, word.Start, words[end - 1].End, segment));
             return end;
@@ -340,7 +340,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (word.Is(Role.Preposition) && !(word.Is(Role.Describe) && StartsThing(i + 1) && !words[i + 1].Is(Role.Aside)) && Place(i) is { } placed)
             return placed;
-        if (word.Is(Role.Attaching) && Attached(i) is { } attached)
+        if (word.Is(Role.Attaching) && !word.Is(Role.State) && Attached(i) is { } attached)
             return attached;
         // It's just clipped
         if (word.Is(Role.State) && now is null && !Nounish(word) && !StartsThing(i + 1) && i > 0 && Clauses.Count > 0 && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Pronoun)))
@@ -712,7 +712,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             if (joined && before is not null)
             {
                 now!.IsJoined = true;
-                if (before.HasDeed && !before.IsSubject)
+                if (before.HasDeed && (!before.IsSubject || words.Take(i).LastOrDefault(word => word.Is(Role.Join))?.Text is "along with" or "together with" or "as well as"))
                 {
                     now.Deeds.AddRange(before.Deeds);
                     now.IsCopied = true;

@@ -227,6 +227,8 @@ internal sealed partial class ClauseReader
             if (word.Is(Role.Fraction))
                 break;
             // Pull tab left
+            if (head && word.Text == "left" && i + 1 == words.Count && words.Take(at).Any(other => other.Text is "only" or "just" or "still"))
+                break;
             if (head && word.Text == "left" && i + 1 < words.Count && words[i + 1].Text is "in" or "alone" or "in place" or "on" && i + 2 >= words.Count)
                 break;
             if (head && word.Is(Role.Describe) && (!Nounish(word) || word.Text is "left" or "right") && Positions.Contains(word.As(Role.Describe)!) && !Describes(i) && !(word.Is(Role.Particle) || word.Text is "back" or "first"))
