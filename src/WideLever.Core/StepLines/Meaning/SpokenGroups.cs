@@ -379,7 +379,7 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Lifted both out: the speakers, the two that were spoken of.
-        if (thing is { Role: null, IsBoth: true } && (clause.Particle is not null || clause.Does("take", "lift", "pull")) && mentioned.Count > 0 && mentioned[^1].Thing is { Is: "speakers" } && Parts() is (var two, var spoken0))
+        if (thing is { Role: null, Number.Exact: 2 } && (clause.Does("come") || clause.Particle is not null || clause.Does("take", "lift", "pull")) && mentioned.Count > 0 && mentioned[^1].Thing is { Is: "speakers" } && Parts() is (var two, var spoken0))
         {
             Again(clause, two, spoken0);
             return;

@@ -477,6 +477,8 @@ internal sealed partial class SpokenMeaning
             (heat, heated) = (Tool.Heat, clause);
         else if (clause.HasDeed || clause.Particle is not null || thing.HasFacts)
             Fault(clause, $"what was done at the {thing.Text}?");
+        else if (thing.Text.EndsWith("pins", StringComparison.Ordinal) || thing.Text.EndsWith("pegs", StringComparison.Ordinal))
+            return;
         else if (thing is { Number: not null, IsEach: false } && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault()?.Object is { IsForEach: true })
             places = thing;
         else if (thing.IsBoth && acts.Count > 0 && acts[^1].Clause.Places.Exists(place => place.Preposition == "per" || place.Of?.IsEach == true))
@@ -613,6 +615,12 @@ internal sealed partial class SpokenMeaning
 
     private void OfBefore(Clause clause, Thing pronoun)
     {
+        // Round it goes: the pick.
+        if (!pronoun.Many && clause.Deeds is ["come"] && clause.Particle is null && last?.Object?.IsNoun("tool", "seam") == true)
+        {
+            Seam(clause);
+            return;
+        }
         // They all drop out, ten of them: what is named behind.
         if (last is null && acts.Count + lifts.Count + mentioned.Count == 0 && (clause.HasDeed || clause.Particle is not null) && clause.Places.Count == 0 && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault() is { HasDeed: false, Particle: null, IsHeldBy: false, Object: { IsPronoun: false, Role: not null } } later && (later.Object.IsPart || Fastener(later.Object)))
         {
@@ -647,6 +655,9 @@ internal sealed partial class SpokenMeaning
         }
         var many = pronoun.Many;
         var (thing, before) = last?.Object is { Role: not null } named && !(many && topic is not null && named == topic?.Thing) ? (named, last) : topic is { } it ? (it.Thing, it.Clause) : (null, null);
+        // The plug of the speakers, lift them out: what is more than one.
+        if (many && thing is { Many: false, Number: null or { Most: 1 } } && last?.Places.FindLast(place => place.Of is { IsPart: true } of && (of.Many || of.Is == "speakers")) is { Of: { } plural })
+            (thing, before) = (plural, last);
         // Held by one screw, undid it: the screw.
         if (!many && thing is { Many: false } && Fastener(thing) && clause.Deeds.TrueForAll(deed => deed is "undo" or "unscrew") && clause.Particle is null && before is not null)
         {

@@ -94,7 +94,7 @@ internal sealed partial class ClauseReader
         }
         // Beside the sticker and not below it; zero, not ph: the contrary of what was said.
         // Straight up, not sideways
-        if (word.Text == "not" && i + 1 < words.Count && Clauses.Count > 0 && words.Skip(i + 1).All(other => other.Text is "sideways" or "upwards" or "straight" or "up" or "down" or "downwards" or "outwards" or "inwards" or "vertical" or "vertically" or "flat" or "at" or "an" or "angle" or "at an angle"))
+        if (word.Text == "not" && i + 1 < words.Count && now?.Particle is "up" or "straight up" && words.Skip(i + 1).All(other => other.Text is "sideways" or "at an angle" or "at a slant"))
             return words.Count;
         if (word.Text == "not" && i + 1 < words.Count && (now?.Object ?? Clauses.LastOrDefault()?.Object) is not null && words.Skip(i + 1).All(other => other.Is(Role.Preposition) || other.Is(Role.Pronoun) || other.Is(Role.Drive) || (other.Is(Role.Aside) && !other.Is(Role.Deed))) && words.Skip(i + 1).Any(other => other.Is(Role.Pronoun) || other.Is(Role.Drive)))
         {

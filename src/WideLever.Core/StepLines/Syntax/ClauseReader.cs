@@ -142,9 +142,15 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             (now, heldBy) = (null, true);
             return i + 1;
         }
-        // PH0 again, the same again
-        if (word.Text == "again" && i > 0 && (words[i - 1].Figure is { Size: not null } || words[i - 1].Is(Role.Drive) || words[i - 1].Text is "zero" or "same") && !words.Exists(other => other.Is(Role.Deed) && !Nounish(other)))
+        // The same screw again
+        if (word.Text == "again" && words.Take(i).Any(other => other.Text == "same") && !words.Exists(other => other.Is(Role.Deed) && !Nounish(other)))
             return i + 1;
+        // A second place, empty
+        if (word.Is(Role.Describe, "empty") && now is null && words.All(other => other == word || other.Is(Role.Aside)) && Clauses.LastOrDefault()?.Object is { } vacant && (vacant.IsPart || vacant.PartOf is not null))
+        {
+            vacant.IsEmpty = true;
+            return words.Count;
+        }
         // Put them in the tray
         if (word.Text is "put" or "puts" or "putting" && Clauses.Count > 0 && words.Exists(other => other.Text is "tray" or "cup" or "dish" or "bowl" or "bag" or "box" or "mat" or "bench" or "table" or "tin" or "jar" or "magnet" or "desk") && !words.Skip(i).Any(other => other.Number is not null || other.Is(Role.Part) || other.Is(Role.Negation)))
         {
@@ -343,7 +349,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (word.Is(Role.Attaching) && !word.Is(Role.State) && Attached(i) is { } attached)
             return attached;
         // It's just clipped
-        if (word.Is(Role.State) && now is null && !Nounish(word) && !StartsThing(i + 1) && i > 0 && Clauses.Count > 0 && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Pronoun)))
+        if (word.Is(Role.State) && now is null && !Nounish(word) && !StartsThing(i + 1) && Clauses.Count > 0 && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Pronoun)))
         {
             Begin(i).Object = new Thing { IsPronoun = true, Start = word.Start, End = word.End };
             now!.State = word.As(Role.State);

@@ -105,6 +105,12 @@ internal static class Lexemes
             }
             lexemes.AddRange(Unlisted(words[i++]));
         }
+        // The post can move: no shield.
+        for (var i = 0; i + 1 < lexemes.Count; i++)
+        {
+            if (lexemes[i].Text == "can" && (lexemes[i + 1].Is(Role.Deed) && !lexemes[i + 1].Is(Role.Particle) && !lexemes[i + 1].Text.EndsWith("ed", StringComparison.Ordinal) || lexemes[i + 1].Text is "be" or "now" or "only" or "then" or "stay"))
+                lexemes[i] = lexemes[i] with { Senses = [.. lexemes[i].Senses.Where(sense => sense.Role == Role.Modal)] };
+        }
         return lexemes;
     }
 
