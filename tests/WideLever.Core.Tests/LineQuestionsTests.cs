@@ -53,6 +53,32 @@ public class LineQuestionsTests
         Read(With(record, "unplug the fan"), "3 ph0, lift = fan after 2").Step.After.ShouldBe([record.Steps[1].Id]);
     }
 
+    [Theory]
+    [InlineData("one of the clips broke", "one of the clips broke")]
+    [InlineData("damage \"a clip at the left hinge\"", "a clip at the left hinge")]
+    [InlineData("the corner of the bezel cracked", "the corner of the bezel cracked")]
+    public void Damage_told_alone_is_noted_of_the_step_in_hand(string line, string said)
+    {
+        var record = With(Logged("10 ph0, lift cover > inside", "8 clips, lift = bezel"), line);
+        record.Steps.Count.ShouldBe(2);
+        record.Steps[1].Surprises.ShouldHaveSingleItem().ShouldSatisfyAllConditions(one => one.Kind.ShouldBe(SurpriseKind.Damage), one => one.Text.ShouldBe(said));
+        Read(record, "damage \"\"").Faults.ShouldContain(fault => fault.Message.Contains("what broke, and where"));
+    }
+
+    [Theory]
+    [InlineData("see = fan", null)]
+    [InlineData("tried = keyboard \"stuck\"", 30.0)]
+    [InlineData("damage \"a clip\"", null)]
+    public void What_makes_no_step_ends_its_time_on_the_stopwatch_and_a_break_lets_it_go_on(string line, double? cost)
+    {
+        var record = Logged("10 ph0, lift cover > inside");
+        var bench = BenchState.Of([(0, new() { Kind = BenchEntryKind.Stopwatch, Stopwatch = StopwatchEvent.Lap }), (30, new() { Kind = BenchEntryKind.Stopwatch, Stopwatch = StopwatchEvent.Log })]);
+        var (committed, faults) = LineCommit.Of(HeadDocuments.TeardownOf(record), record, new(line, null, null, []), bench, 40);
+        faults.ShouldBeEmpty();
+        committed!.Entries.ShouldHaveSingleItem().Stopwatch.ShouldBe(line.StartsWith("damage", StringComparison.Ordinal) ? StopwatchEvent.Lap : StopwatchEvent.Commit);
+        committed.Document.Steps[0].Surprises.Select(one => one.Seconds).ShouldBe(line.StartsWith("see", StringComparison.Ordinal) ? [] : [cost]);
+    }
+
     [Fact]
     public void What_is_taken_by_itself_stands_in_a_chip_and_one_answer_drops_it()
     {

@@ -46,28 +46,34 @@ public static class LineCommit
         var reading = Implied.In(StepLine.Read(line.Line, context), context);
         if (reading.Faults.Count > 0)
             return (null, reading.Faults);
-        if (reading.IsSight || reading.Attempt is not null)
-            return WithoutStep(teardown, reading, position, isNew);
+        // What is looked at or tried takes its time as a step does, and so does a line that is mended.
+        List<BenchEntry> ends = bench.Stopwatch.State == StopwatchState.Idle ? [] : [new() { Kind = BenchEntryKind.Stopwatch, Stopwatch = StopwatchEvent.Commit }];
+        if (reading.IsSight || reading.Happened is not null)
+            return WithoutStep(teardown, reading, position, isNew, bench.Stopwatch.Observed(now), ends, bench.Stopwatch.State == StopwatchState.Logging);
         // A time that the line tells itself is the person's.
         var step = isNew && reading.Step.ObservedSeconds is null ? reading.Step with { ObservedSeconds = bench.Stopwatch.Observed(now) } : reading.Step;
         // What was in view when the step was logged was seen.
         var entries = Cautions.For(PartsOfLine.In(record, reading.Parts), step, bench.PackSwollen == true)
             .Where(caution => !bench.Seen.Contains(caution.Caution))
             .Select(caution => new BenchEntry { Kind = BenchEntryKind.CautionSeen, Caution = caution.Caution, Step = step.Id }).ToList();
-        if (isNew && bench.Stopwatch.State != StopwatchState.Idle)
-            entries.Add(new() { Kind = BenchEntryKind.Stopwatch, Stopwatch = StopwatchEvent.Commit });
+        entries.AddRange(ends);
         var edited = isNew ? TeardownEdits.Insert(teardown, position, step) : TeardownEdits.Replace(teardown, position, step);
         return (new(edited with { Photos = [.. edited.Photos.Select(photo => line.Photos.Contains(photo.Id) ? photo with { Step = step.Id } : photo)] }, step, reading.Parts, entries), []);
     }
 
-    /// <summary>What is only looked at, or was tried and left.</summary>
-    private static (LineCommitted? Committed, IReadOnlyList<LineFault> Faults) WithoutStep(TeardownDocument teardown, StepLineReading reading, int position, bool isNew)
+    /// <summary>What is only looked at, or happened at the step before.</summary>
+    private static (LineCommitted? Committed, IReadOnlyList<LineFault> Faults) WithoutStep(TeardownDocument teardown, StepLineReading reading, int position, bool isNew, double? observed, List<BenchEntry> ends, bool goesOn)
     {
         if (!isNew)
             return (null, [new(0, 0, "this line makes no step: it cannot take the place of one", null)]);
-        if (reading.Attempt is not { } attempt)
-            return (new(teardown, null, reading.Parts, []), []);
+        if (reading.Happened is not { } happened)
+            return (new(teardown, null, reading.Parts, ends), []);
         var before = teardown.Steps[position - 1];
-        return (new(teardown with { Steps = [.. teardown.Steps.Select((step, i) => i == position - 1 ? before with { Surprises = [.. before.Surprises, attempt] } : step)] }, null, reading.Parts, []), []);
+        // What an attempt cost is its own; a break is told in the midst of the step that follows, whose time goes on.
+        if (happened.Kind == SurpriseKind.GaveUp)
+            happened = happened with { Seconds = happened.Seconds ?? observed };
+        else
+            ends = [.. ends.Where(_ => goesOn).Select(end => end with { Stopwatch = StopwatchEvent.Lap })];
+        return (new(teardown with { Steps = [.. teardown.Steps.Select((step, i) => i == position - 1 ? before with { Surprises = [.. before.Surprises, happened] } : step)] }, null, reading.Parts, ends), []);
     }
 }

@@ -59,7 +59,7 @@ public static class LineOffers
     /// <param name="context">Where.</param>
     public static IReadOnlyList<LineOffer> Of(string line, StepLineReading reading, TeardownRecord record, StepLineContext context)
     {
-        if (context.StepId is not null || reading.IsSight || reading.Attempt is not null)
+        if (context.StepId is not null || reading.IsSight || reading.Happened is not null)
             return [];
         var offers = new List<LineOffer>();
         offers.AddRange(reading.Faults.Where(fault => fault.Choices.Count > 1).Select(fault => Doubt(line, fault)));

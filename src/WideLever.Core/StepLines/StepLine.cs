@@ -31,7 +31,7 @@ public static class StepLine
         if (sign >= 0 && written.Faults.All(fault => fault.Start >= tokens[sign].Start && (listed < 0 || fault.Start < tokens[listed].Start)))
             return new LineReader(line, tokens, context, nearest: true, spoken: false).Read();
         // What was most likely meant is looked for in the reading alone that is told: it costs more than all the rest.
-        if (!(written.IsSight && tokens.Exists(token => token.Kind == TokenKind.Frees)) && written.Attempt is null && line.Length <= MaxSpoken && !isWritten)
+        if (!(written.IsSight && tokens.Exists(token => token.Kind == TokenKind.Frees)) && written.Happened is null && line.Length <= MaxSpoken && !isWritten)
             return new LineReader(line, tokens, context, nearest: true, spoken: true).Read();
         return new LineReader(line, tokens, context, nearest: true, spoken: false).Read();
     }

@@ -12,6 +12,6 @@ public sealed record StepLineReading(Step Step, IReadOnlyList<PartOfLine> Parts,
     /// <summary>Whether the line only says what is in view: it makes no step.</summary>
     public bool IsSight { get; init; }
 
-    /// <summary>An attempt that was given up, which makes no step: it is noted of the step in hand; null: there was none.</summary>
-    public Surprise? Attempt { get; init; }
+    /// <summary>What happened and makes no step, such as damage or an attempt that was given up: it is noted of the step in hand; null: nothing.</summary>
+    public Surprise? Happened { get; init; }
 }

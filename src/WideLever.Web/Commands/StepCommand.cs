@@ -32,8 +32,8 @@ public static class StepCommand
             var reading = StepLine.Read(parsed.GetValue(line)!, context);
             if (reading.Faults.Count > 0)
                 return Complain(reading.Faults.Select(fault => $"{fault.Start + 1}-{Math.Max(fault.Start + 1, fault.End)}: {fault.Message}"), Refused);
-            if (reading.IsSight || reading.Attempt is not null)
-                return Complain(["this line makes no step: what is in view and what was tried are noted on the bench"], Refused);
+            if (reading.IsSight || reading.Happened is not null)
+                return Complain(["this line makes no step: what is in view, broke or was tried is noted on the bench"], Refused);
             return Standard.Write(output =>
             {
                 output.Write(RecordJson.Indented(reading.Step));

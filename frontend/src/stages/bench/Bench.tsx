@@ -278,6 +278,15 @@ function Desk({
       ),
     );
   /** Tied to the step that is being typed, else to the chosen one, else to the last. */
+  /** Asks what broke, in the line that is being typed, or in one of its own for the chosen step or the last. */
+  const noteDamage = (at?: Step) => {
+    const said = `${draft.line.trimEnd()} damage ""`.trimStart();
+    const behind = at === undefined ? null : (steps[steps.indexOf(at) + 1]?.id ?? null);
+    setHand(null);
+    if (draft.line === '') change({ ...emptyDraft, line: said, caret: said.length - 1, before: behind, scroll: draft.scroll });
+    else change({ line: said, caret: said.length - 1 });
+    focusAt(said.length - 1);
+  };
   const noteSurprise = (kind: Schemas['SurpriseKind']) => {
     const step = steps.find((other) => other.id === chosen) ?? steps.at(-1);
     if (draft.line !== '' || step === undefined) write(`${draft.line.trimEnd()} ${surpriseWords[kind]} `.trimStart());
@@ -358,7 +367,7 @@ function Desk({
     else if (command === 'lap') log.mutate({ kind: 'stopwatch', stopwatch: 'lap' });
     else if (command === 'photo') fromCamera('hand');
     else if (command === 'surprise') noteSurprise('foundLate');
-    else if (command === 'damage') noteSurprise('damage');
+    else if (command === 'damage') noteDamage(steps.find((step) => step.id === chosen));
     // A line that had to make room comes back before a logged step is taken back.
     else if (draft.line === '' && putAway.lines.length > 0 && isLatest) bringBack(putAway);
     else undo.mutate();
@@ -481,7 +490,10 @@ function Desk({
       alter.mutate(() => take(api.POST('/api/teardowns/{teardownId}/steps/{stepId}/merge', onStep(step)))),
     onRemove: (step) =>
       alter.mutate(() => take(api.DELETE('/api/teardowns/{teardownId}/steps/{stepId}', onStep(step)))),
-    onSurprise: surprise,
+    onSurprise: (step, kind) => {
+      if (kind === 'damage' && draft.line === '') noteDamage(step);
+      else surprise(step, kind);
+    },
   });
   const onWatch = useSteady<WatchCommands>({
     onStopwatch: (stopwatch) => log.mutate({ kind: 'stopwatch', stopwatch }),
@@ -500,7 +512,7 @@ function Desk({
     onRepeat: () => write(bench.lines.at(-1) ?? ''),
     onPhoto: () => fromCamera('hand'),
     onHiddenScrew: () => noteSurprise('foundLate'),
-    onDamage: () => noteSurprise('damage'),
+    onDamage: () => noteDamage(steps.find((step) => step.id === chosen)),
     onUndo: () => undo.mutate(),
     onRedo: () => redo.mutate(),
     onKeys: () => setKeysOpen(true),

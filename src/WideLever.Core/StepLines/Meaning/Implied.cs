@@ -14,7 +14,7 @@ public static class Implied
     /// <param name="context">Where it stands; a step that is changed implies nothing.</param>
     public static StepLineReading In(StepLineReading reading, StepLineContext context)
     {
-        if (context.StepId is not null || reading.IsSight || reading.Attempt is not null)
+        if (context.StepId is not null || reading.IsSight || reading.Happened is not null)
             return reading;
         var end = reading.Chips.Count == 0 ? 0 : reading.Chips.Max(chip => chip.End);
         var chips = reading.Chips.ToList();

@@ -40,11 +40,23 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
         EndPhrase();
         if (spoken)
             return Spoken();
+        if (IsAlone && faults.Count == 0)
+            return OfStepInHand(surprises[0]);
         if (actions.Count == 0 && faults.Count == 0)
             faults.Add(new(line.Length, line.Length, "say at least one action, such as 4 ph0 m2x4 or lift", null));
         if (actions.Count > RecordLimits.Actions)
             faults.Add(new(0, line.Length, $"has {actions.Count} actions; the limit is {RecordLimits.Actions}", null));
         return Reading();
+    }
+
+    /// <summary>Whether the line tells nothing but what happened: it belongs to the step in hand.</summary>
+    private bool IsAlone => surprises.Count == 1 && actions.Count + parts.Count + advice.Count == 0 && opens is null && title is null && remark is null && !off;
+
+    private StepLineReading OfStepInHand(Surprise happened)
+    {
+        if (context.Steps.Count == 0 || context.Position == 0)
+            faults.Add(new(0, line.Length, "this is noted of the step that it happened at: log one first", null));
+        return Reading() with { Happened = happened };
     }
 
     private bool Begins(string word) => tokens.Count > 0 && tokens[0].Kind == TokenKind.Word && tokens[0].Text.Equals(word, StringComparison.OrdinalIgnoreCase);
@@ -96,7 +108,7 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
         if (name.Length == 0)
         {
             Fault(tokens[1], "say what was tried, such as tried = panel \"stuck all round\" 40 s");
-            return Reading() with { Attempt = new Surprise { Kind = SurpriseKind.GaveUp, Text = "" } };
+            return Reading() with { Happened = new Surprise { Kind = SurpriseKind.GaveUp, Text = "" } };
         }
         if (Part(name, quoted: false) is { } part)
             parts.Add(part with { SeenIn = context.CurrentLayer });
@@ -113,9 +125,7 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
     {
         var text = parts.Count == 0 || parts[0].Id.Length + why.Length + 2 > RecordLimits.Text ? why : $"{parts[0].Id}: {why}";
         chips.Add(new(ChipKind.Surprise, 0, line.Length, text, 0));
-        if (context.Steps.Count == 0 || context.Position == 0)
-            faults.Add(new(0, line.Length, "an attempt is noted of the step before it: log one first", null));
-        return Reading() with { Attempt = new Surprise { Kind = SurpriseKind.GaveUp, Text = text, Seconds = seconds } };
+        return OfStepInHand(new() { Kind = SurpriseKind.GaveUp, Text = text, Seconds = seconds });
     }
 
     /// <summary>What the words between the signs say, as they are spoken.</summary>
@@ -171,6 +181,13 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
         }
         // The pair of speakers is one: together is said of several parts.
         together &= parts.Count != 1 || tokens.Exists(token => token.Kind == TokenKind.Frees);
+        // One clip broke, and nothing else: it happened at the step in hand.
+        if (actions.Count + parts.Count == 0 && faults.Count == 0 && clauses.Remarks.Count > 0 && clauses.Remarks.TrueForAll(aside => aside.Kind is Role.Damage or Role.Remark) && clauses.Remarks.Exists(aside => aside.Kind == Role.Damage) && line.Trim().Length <= RecordLimits.Text)
+        {
+            var broke = line.Trim().Replace('"', '\'');
+            chips.Add(new(ChipKind.Surprise, 0, line.Length, broke, 0));
+            return OfStepInHand(new() { Kind = SurpriseKind.Damage, Text = broke });
+        }
         foreach (var aside in clauses.Remarks)
             Besides(aside);
         // What says where stands there too, once.
@@ -205,7 +222,6 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
                 faults.Add(aside.Kind switch
                 {
                     Role.Ready => new(aside.Start, aside.End, Ready, null),
-                    Role.Damage => new(aside.Start, aside.End, "this says what broke, which belongs to the step that it happened at: say what was done with it, or note it there (F9)", null),
                     Role.Negation => new(aside.Start, aside.End, "this says what is not so, or was not done: a line says what was done", null),
                     _ => new(aside.Start, aside.End, "this is a remark: note it of a step, such as note \"…\", or say what was done", null),
                 });
@@ -706,6 +722,11 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
 
     private void Surprised(Token keyword, SurpriseKind kind, string unsaid)
     {
+        if (kind == SurpriseKind.Damage && next < tokens.Count && tokens[next].Kind == TokenKind.Text && string.IsNullOrWhiteSpace(tokens[next].Text))
+        {
+            Fault(tokens[next++], "what broke, and where? Such as damage \"a clip at the left hinge\"");
+            return;
+        }
         var text = next < tokens.Count && tokens[next].Kind == TokenKind.Text ? CheckedText(tokens[next++]) : unsaid;
         var seconds = Seconds();
         string? notes = null;
