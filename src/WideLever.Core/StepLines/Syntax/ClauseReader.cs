@@ -143,7 +143,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return i + 1;
         }
         // The same screw again
-        if (word.Text == "again" && words.Take(i).Any(other => other.Text == "same") && !words.Exists(other => other.Is(Role.Deed) && !Nounish(other)))
+        if (word.Text == "again" && i > 1 && Nounish(words[i - 1]) && words[i - 2].Text == "same" && !words.Exists(other => other.Is(Role.Deed) && !Nounish(other)))
             return i + 1;
         // A second place, empty
         if (word.Is(Role.Describe, "empty") && now is null && words.All(other => other == word || other.Is(Role.Aside)) && Clauses.LastOrDefault()?.Object is { } vacant && (vacant.IsPart || vacant.PartOf is not null))
