@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Net;
 using System.Text;
 using WideLever.Core.Benching;
+using WideLever.Core.Findings;
 using WideLever.Core.Planning;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
@@ -87,11 +88,24 @@ public static class JobSheet
         var steps = plan.Steps.Select(position => record.Steps[position]).ToList();
         var units = plan.Parts.Where(part => part.Service is null).Select(part => part.Unit).DistinctBy(part => part.Id).ToList();
         var several = plan.Parts.Select(part => (part.Unit.Id, part.Service)).Distinct().Count() > 1;
-        yield return new(Sort.Title, $"{string.Join(", ", plan.Parts.Select(part => part.Service is { } service ? $"{part.Part.Id} ({service.Word()})" : part.Part.Id))}: {unit.Maker} {unit.Model}, {unit.ModelCode}", []);
+        string Named(Part part) => PartNames.Of(part, record.Parts);
+        var swollen = Cautions.OfDamage(record.Teardown).Contains(Caution.SwollenPack);
+        bool Frees(Step step, PartKind kind) => step.Frees.Any(id => record.Parts.Any(part => part.Id == id && part.Kind == kind));
+        yield return new(Sort.Title, $"{Upper(string.Join(", ", plan.Parts.Select(part => part.Service is { } service ? $"{Named(part.Part)} ({service.Word()})" : Named(part.Part))))}: {unit.Maker} {unit.Model}, {unit.ModelCode}", []);
         yield return new(Sort.Text, $"{Minutes(plan.Effort)} there and back under {rubric.Name}, revision {rubric.Revision.ToString(CultureInfo.InvariantCulture)}, in {(steps.Count == 1 ? "one step" : $"{steps.Count.ToString(CultureInfo.InvariantCulture)} steps")}"
             + (several ? $"; one after the other {Minutes(plan.Apart)}" : "") + $". The chance to come through without damage is {Percent(plan.Survival.Low, plan.Survival.High)}.", []);
-        foreach (var caution in new[] { Cautions.Text(Caution.Preparation).Text }.Concat(Cautions.OfDamage(record.Teardown).Select(caution => Cautions.Text(caution).Text)).Distinct())
+        foreach (var caution in new[] { Cautions.Preparation(record).Text }.Concat(Cautions.OfDamage(record.Teardown).Select(caution => Cautions.Text(caution).Text)).Distinct())
             yield return new(Sort.Caution, caution, []);
+        if (swollen)
+            yield return new(Sort.Caution, "Stop here unless you are trained for swollen packs. What follows is for whoever is: in the open air, sand and a metal tin at hand, and the pack goes to a hazardous-waste collection point that same day. Ask the local fire service or waste authority where.", []);
+        foreach (var symptom in plan.Parts.Select(part => part.Part).Concat(steps.SelectMany(step => step.Frees).Select(id => record.Parts.FirstOrDefault(part => part.Id == id)).OfType<Part>()).DistinctBy(part => part.Id).SelectMany(part => part.Advice.Where(advice => advice.Kind == AdviceKind.Symptom).Select(advice => $"What leads here, {Named(part)}: {advice.Text}")))
+            yield return new(Sort.Text, symptom, []);
+        foreach (var place in plan.Parts.Select(part => part.Part).DistinctBy(part => part.Id))
+        {
+            var others = place.Excludes.Select(id => record.Parts.FirstOrDefault(part => part.Id == id)).OfType<Part>().Select(Named).ToList();
+            if (others.Count > 0)
+                yield return new(Sort.Text, $"Either the {Named(place)} or the {string.Join(" or the ", others)} can be used, not both.", []);
+        }
 
         yield return new(Sort.Heading, "Lay out", []);
         foreach (var tool in plan.Tools)
@@ -102,11 +116,11 @@ public static class JobSheet
 
         yield return new(Sort.Heading, "Buy", []);
         foreach (var purchase in bought)
-            yield return new(Sort.Ticked, Bought(purchase), []);
+            yield return new(Sort.Ticked, Bought(purchase, Named(purchase.Place)), []);
         foreach (var part in units.Where(part => bought.All(purchase => purchase.Place.Id != part.Id)))
         {
-            var asked = plan.Parts.Where(one => one.Service is null && one.Unit.Id == part.Id && one.Part.Id != part.Id).Select(one => one.Part.Id).ToList();
-            yield return new(Sort.Ticked, $"{part.Id}{(asked.Count > 0 ? $", which {string.Join(", ", asked)} {(asked.Count == 1 ? "is" : "are")} one piece with" : "")}: {Spare(part.Spare)}", []);
+            var asked = plan.Parts.Where(one => one.Service is null && one.Unit.Id == part.Id && one.Part.Id != part.Id).Select(one => Named(one.Part)).ToList();
+            yield return new(Sort.Ticked, $"{(part.Fitted ? Named(part) : $"a module for the {Named(part)}")}{(asked.Count > 0 ? $", one piece with the {string.Join(", ", asked)}" : "")}{(PlaceWords.Form(part) is { Length: > 0 } form ? $" ({form}{(PlaceWords.UnitOf(part.Kind) is { } held && PlaceWords.Takes(part.Capacity.Max, held) is { Length: > 0 } takes ? $"; {takes}" : "")})" : "")}: {Spare(part.Spare)}", []);
         }
         if (units.Count + bought.Count + plan.UsedUp.Count == 0)
             yield return new(Sort.Text, "Nothing: no part is swapped, and nothing is used up.", []);
@@ -115,14 +129,27 @@ public static class JobSheet
 
         yield return new(Sort.Heading, "In", []);
         var met = new HashSet<Caution> { Caution.Preparation };
+        var warnsOfPower = !Cautions.HasNoPack(record) && !steps.Exists(step => step.DisconnectsPower);
         foreach (var step in steps)
         {
-            List<string> under = [.. Cautions.For(record, step, packSwollen: false).Where(caution => met.Add(caution.Caution)).Select(caution => $"Caution. {caution.Text}"), .. WorkWords.Out(step, plan.Wells)];
+            // A swollen pack is spoken of at every step that touches it.
+            var atPack = swollen && (step.DisconnectsPower || Frees(step, PartKind.Battery));
+            List<string> under = [.. Cautions.For(record, step, packSwollen: false).Where(caution => met.Add(caution.Caution) || (atPack && caution.Caution == Caution.SwollenPack)).Select(caution => $"Caution. {caution.Text}"), .. WorkWords.Out(step, plan.Wells)];
+            if (warnsOfPower && step.Layer != record.Layers[0])
+            {
+                under.Insert(0, "No way to disconnect the power is on record: find it, and do it, before you go on.");
+                warnsOfPower = false;
+            }
             under.AddRange(step.Surprises.Select(surprise => $"Met here: {surprise.Text}"));
             under.AddRange(step.Advice.Concat(plan.Parts.Where(part => step.Frees.Contains(part.Unit.Id)).SelectMany(part => part.Unit.Advice)).Where(advice => advice.Kind != AdviceKind.Symptom).Select(advice => $"{(advice.Kind == AdviceKind.Warning ? "Warning" : "Tip")}: {advice.Text}"));
             yield return new(Sort.Numbered, $"{step.Title} ({step.Layer})", under);
         }
 
+        var places = plan.Parts.Where(part => part.Service is null && (!part.Part.Fitted || bought.Any(purchase => purchase.Place.Id == part.Part.Id))).Select(part => part.Part).ToList();
+        if (places.Count > 0)
+            yield return new(Sort.Heading, "Fit", []);
+        foreach (var place in places)
+            yield return new(Sort.Ticked, FitInto(place, Named(place)), []);
         if (plan.Deeds.Count > 0)
         {
             yield return new(Sort.Heading, "Do", []);
@@ -138,21 +165,44 @@ public static class JobSheet
             yield return new(Sort.Text, "No screw comes loose.", []);
 
         yield return new(Sort.Heading, "Back", []);
+        var counted = false;
+        const string Counting = "Count: every screw is in its hole and the tray is empty, before the power is connected and the cover shuts";
         foreach (var step in WayBack.Of(steps))
         {
+            if (step.DisconnectsPower && !counted)
+            {
+                counted = true;
+                yield return new(Sort.Ticked, Counting, []);
+            }
             List<string> under = [.. WorkWords.Back(step, plan.Wells)];
+            if (swollen && Frees(step, PartKind.Battery))
+                under = [.. under.Select(one => one.StartsWith("Set the battery in", StringComparison.Ordinal) ? "Set a new battery in; the swollen one never goes back." : one)];
             if (step.Tightening.Count > 0)
                 under.Add($"Tighten in this order: {string.Join(", ", step.Tightening)}.");
-            yield return new(Sort.Ticked, $"{step.Title}, back", under);
+            yield return new(Sort.Ticked, $"Put back: {step.Title}", under);
         }
-        yield return new(Sort.Ticked, "Every screw is in its hole and the tray is empty: before power, not after", []);
+        if (!counted)
+            yield return new(Sort.Ticked, Counting, []);
         yield return new(Sort.Text, "The first start may take longer than usual, and may ask for the clock; a fan that runs up once is no fault. What smells, swells or gets hot: off at once.", []);
         yield return new(Sort.Text, "The maker's safety sheet, local codes and licensed practice come first.", []);
     }
 
-    private static string Bought(Purchase purchase) => string.Join(", ", new[]
+    private static string Upper(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+
+    /// <summary>What is done to fill a place.</summary>
+    private static string FitInto(Part place, string name) => place.Kind switch
     {
-        $"{purchase.Fit.Module.Number} for {purchase.Place.Id}",
+        PartKind.Memory => $"Slide the module in at a slant, notch to notch, and press it down until both latches close: {name}.",
+        PartKind.Storage when place.Interface.Form?.Contains("2.5", StringComparison.Ordinal) == true || place.Interface.Name?.Contains("2.5", StringComparison.Ordinal) == true => $"Slide the drive in level until it meets its connector, and hold it as its bay asks: {name}.",
+        PartKind.Storage => $"Slide the card in at a slant until it sits, lower it and hold it with its screw: {name}.",
+        PartKind.Wireless => $"Slide the card in at a slant, lower it, hold it with its screw and press the antenna leads on: {name}.",
+        _ => $"Set the new part in and connect it: {name}.",
+    };
+
+    private static string Bought(Purchase purchase, string name) => string.Join(", ", new[]
+    {
+        $"{purchase.Fit.Module.Number} for the {name}",
+        PlaceWords.Form(purchase.Place),
         purchase.Fit.Module.Capacity is { } capacity ? $"{capacity.ToString("0.##", CultureInfo.InvariantCulture)} {(purchase.Place.Kind == PartKind.Battery ? "Wh" : "GB")}" : "",
         purchase.Fit.Module.Price is { Amount: { } amount } price ? $"{amount.ToString("0.##", CultureInfo.InvariantCulture)} {price.Currency ?? "in the rubric's currency"}" : "price not known",
         purchase.Fit.RunsAt is { } speed ? $"runs at {speed}" : "",

@@ -5,6 +5,7 @@ using WideLever.Core;
 using WideLever.Core.Benching;
 using WideLever.Core.Checking;
 using WideLever.Core.Comparing;
+using WideLever.Core.Findings;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
@@ -146,6 +147,7 @@ public static class VerdictSheet
         var (record, rubric) = (facts.Record.Record, facts.Rubric);
         var unit = record.Unit;
         var result = Scorer.Score(facts.Record, rubric);
+        string Named(Part part) => PartNames.Of(part, record.Parts);
         yield return new(Sort.Title, $"{unit.Maker} {unit.Model}, {unit.ModelCode}");
         yield return new(Sort.Text, Answered(facts.Standing, result.Status, record.Teardown.Date));
         if (facts.Despite is { } despite)
@@ -153,6 +155,8 @@ public static class VerdictSheet
         yield return new(Sort.Plate, "");
         yield return new(Sort.Text, $"Repair {Figure(result.Repair, result.Status, facts)}{facts.RepairStanding}; upgrade {Figure(result.Upgrade, result.Status, facts)}{facts.UpgradeStanding}; of 100 each.");
         yield return new(Sort.Text, string.Join(' ', facts.Summary.Sentences));
+        if (record.Teardown.Damage.Count > 0)
+            yield return new(Sort.Text, $"This one machine came {string.Join("; ", record.Teardown.Damage.Select(damage => $"{DamageWord(damage.Kind)}{(damage.Text is { } text ? $": {text}" : "")}"))}. That is not what the model is.");
         foreach (var caution in Cautions.OfDamage(record.Teardown))
             yield return new(Sort.Caution, Cautions.Text(caution).Text);
         foreach (var (side, name) in new[] { (ReasonSide.For, "For"), (ReasonSide.Against, "Against") })
@@ -166,14 +170,27 @@ public static class VerdictSheet
             foreach (var reason in said)
                 yield return new(Sort.Listed, reason);
         }
-        yield return new(Sort.Heading, "The way in");
-        yield return new(Sort.Header, "part", "minutes, there and back", "steps", "chance of damage");
+        yield return new(Sort.Heading, "What it takes");
+        yield return new(Sort.Header, "part", "what is undone for it", "minutes, there and back", "chance of damage", "a new one");
         foreach (var part in result.Parts.Where(part => part.Route is { Count: > 0 } && part.Effort is not null && part.Part.Fitted).OrderBy(part => part.Effort!.Value.Value).ThenBy(part => part.Part.Id, StringComparer.Ordinal))
         {
             var (low, high) = (part.Effort!.Value.Low / 60, part.Effort.Value.High / 60);
             var harm = 1 - part.Route!.Aggregate(1.0, (chance, position) => chance * (1 - StepRisk.Of(record.Steps[position], rubric)));
-            yield return new(Sort.Row, part.ServiceUnit == part.Part.Id ? part.Part.Id : $"{part.Part.Id}, with {part.ServiceUnit}", One(low) == One(high) ? One(low) : $"{One(low)} to {One(high)}", Number(part.Route!.Count), $"{Round(100 * harm)} %");
+            var undone = HoldWords.Of([.. part.Route!.SelectMany(position => record.Steps[position].Actions)]);
+            var whole = part.ServiceUnit == part.Part.Id ? null : record.Parts.FirstOrDefault(other => other.Id == part.ServiceUnit);
+            yield return new(Sort.Row, whole is null ? Named(part.Part) : $"{Named(part.Part)}{(part.Part.Mounting is { } held && rubric.IsInseparable(held) == true ? $", {WordList.Apart(held.Word())}" : "")}, one piece with the {Named(whole)}",
+                undone.Count == 0 ? "nothing but lifting" : string.Join(", ", undone), One(low) == One(high) ? One(low) : $"{One(low)} to {One(high)}", $"{Round(100 * harm)} %", SpareOf(whole ?? part.Part));
         }
+        yield return new(Sort.Heading, "What goes in");
+        foreach (var part in record.Parts.Where(part => part.Kind is PartKind.Memory or PartKind.Storage or PartKind.Wireless or PartKind.Battery or PartKind.Graphics))
+            yield return new(Sort.Listed, PlaceWords.Sentence(part, record.Parts, part.Mounting is { } held ? rubric.IsInseparable(held) : null));
+        foreach (var kind in new[] { PartKind.Memory, PartKind.Storage })
+        {
+            if (PlaceWords.Takes(unit.Ceilings.Of(kind), "GB") is { Length: > 0 } takes)
+                yield return new(Sort.Listed, $"The whole machine, {kind.Name()}: {takes}.");
+        }
+        foreach (var (one, other) in record.Parts.SelectMany(part => part.Excludes.Select(id => (part, record.Parts.FirstOrDefault(two => two.Id == id)))).Where(pair => pair.Item2 is not null && string.CompareOrdinal(pair.part.Id, pair.Item2.Id) < 0))
+            yield return new(Sort.Listed, $"Either the {Named(one)} or the {Named(other!)} can be used, not both.");
         yield return new(Sort.Heading, "Where points were lost");
         yield return new(Sort.Header, "kind", "points", "of");
         foreach (var (index, line) in new[] { ("repair", Ledger.OfRepair(result, record, rubric, actionsOf: [])), ("upgrade", Ledger.OfUpgrade(result, record, rubric, actionsOf: [])) }
@@ -185,11 +202,16 @@ public static class VerdictSheet
         var tools = record.Steps.SelectMany(step => step.Actions).Select(action => (Tool: action.ToolInHand(), Size: (action as Unscrew)?.Size)).Where(one => one.Tool is not null and not Tool.Hand)
             .GroupBy(one => one.Tool!.Value).OrderBy(group => group.Key).Select(group => $"{group.Key.Name()} {string.Join(", ", group.Select(one => one.Size).OfType<string>().Distinct().Order(StringComparer.Ordinal))}".TrimEnd()).ToList();
         yield return new(Sort.Text, tools.Count == 0 ? "None: all that was taken apart comes apart by hand." : $"{string.Join("; ", tools)}.");
-        var advice = unit.Advice.Concat(record.Steps.SelectMany(step => step.Advice)).Concat(record.Parts.SelectMany(part => part.Advice)).ToList();
+        var advice = unit.Advice.Select(one => ((string?)null, one)).Concat(record.Steps.SelectMany(step => step.Advice.Select(one => ((string?)step.Title, one)))).Concat(record.Parts.SelectMany(part => part.Advice.Select(one => ((string?)Named(part), one)))).ToList();
         if (advice.Count > 0)
             yield return new(Sort.Heading, "Advice");
-        foreach (var one in advice)
-            yield return new(Sort.Listed, $"{(one.Kind == AdviceKind.Warning ? "Warning" : one.Kind == AdviceKind.Tip ? "Tip" : "Symptom")}: {one.Text}");
+        foreach (var (about, one) in advice)
+            yield return new(Sort.Listed, $"{(one.Kind == AdviceKind.Warning ? "Warning" : one.Kind == AdviceKind.Tip ? "Tip" : "Symptom")}{(about is null ? "" : $", {about}")}: {one.Text}");
+        var met = record.Steps.SelectMany(step => step.Surprises.Select(surprise => $"{step.Title}: {surprise.Text}")).ToList();
+        if (met.Count > 0)
+            yield return new(Sort.Heading, "What was met");
+        foreach (var one in met)
+            yield return new(Sort.Listed, one);
         if (facts.Photos.Count > 0)
         {
             yield return new(Sort.Heading, "Photos");
@@ -210,8 +232,18 @@ public static class VerdictSheet
         }
         yield return new(Sort.Text, $"Method {CoreVersion.Method.ToString(CultureInfo.InvariantCulture)}; {rubric.Name}, revision {rubric.Revision.ToString(CultureInfo.InvariantCulture)} ({facts.RubricSha256[..12]}). {Schools(rubric.Schools)} {(record.Teardown.Sample == Sample.Early ? "An early sample." : "A retail sample.")}"
             + (unit.Covers.Count > 0 ? $" It also covers {string.Join(", ", unit.Covers)}." : ""));
-        yield return new(Sort.Text, $"Results closer than {rubric.Resolution.ToString("0.#", CultureInfo.InvariantCulture)} points are not told apart. {Cautions.Text(Caution.Preparation).Text}");
+        yield return new(Sort.Text, $"Results closer than {rubric.Resolution.ToString("0.#", CultureInfo.InvariantCulture)} points are not told apart. {Cautions.Preparation(record).Text}");
     }
+
+    private static string DamageWord(DamageKind kind) => kind switch { DamageKind.Liquid => "with liquid in it", DamageKind.Cracked => "cracked", DamageKind.Swollen => "with a swollen pack", DamageKind.Burnt => "burnt", DamageKind.Worn => "worn", DamageKind.Missing => "with something missing", _ => "damaged" };
+
+    private static string SpareOf(Part part) => string.Join(", ", new[]
+    {
+        part.Spare.Source == Supply.None ? "nobody sells it" : part.Spare.Number is { } number ? $"number {number}" : "",
+        part.Spare.Price is { Amount: { } amount } price && part.Spare.Source != Supply.None ? $"{amount.ToString("0.##", CultureInfo.InvariantCulture)} {price.Currency}{(part.Spare.Seen is { } seen ? $" on {seen.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}" : "")}".Trim() : "",
+        part.Spare.Source switch { Supply.Maker => "from its maker", Supply.ThirdParty => "from others", Supply.Salvage => "from salvage alone", _ => "" },
+        part.Spare.Paired == true ? "works only after pairing with the maker's tool" : "",
+    }.Where(one => one.Length > 0)) is { Length: > 0 } said ? said : "not known";
 
     private static string Answered(SheetStanding standing, Status status, DateOnly torn)
     {

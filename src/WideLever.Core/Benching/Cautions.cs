@@ -73,7 +73,7 @@ public static class Cautions
 
     private static readonly Dictionary<Caution, string> Texts = new()
     {
-        [Caution.Preparation] = "Shut down, unplug, discharge to about a quarter, earth yourself, lay out tools and a sorting tray. Adapters and mains supplies stay closed, a desktop's own too: unplug and wait, its capacitors hold charge. A removable drive's owner saves and wipes it; a soldered one dies with the board.",
+        [Caution.Preparation] = "Shut down, unplug, earth yourself, lay out tools and a sorting tray. Adapters and mains supplies stay closed, a desktop's own too: unplug and wait, its capacitors hold charge. A removable drive's owner saves and wipes it; a soldered one dies with the board.",
         [Caution.Lithium] = "Lithium pack: disconnect it before anything else inside; no metal under it, no bending. Swollen, punctured, hot or sweet-smelling: stop, do not press, pry, charge or puncture, and step away.",
         [Caution.SwollenPack] = "Swollen pack: stop. Do not press, pry, charge or puncture it. Away from people and anything that burns; local fire and hazardous-waste rules; trained handlers only.",
         [Caution.GlueNearPack] = "Glue at a pack: no metal blades, gentle heat only as its maker allows, never bend the pack.",
@@ -93,6 +93,17 @@ public static class Cautions
         [Caution.Prying] = "Prying: away from the hand and from the pack, and not deep.",
     };
 
+    /// <summary>What comes before the first step: a sound pack is run down, a swollen one is not touched by charge or discharge, and where there is none nothing is said of it.</summary>
+    /// <param name="record">The record so far.</param>
+    public static CautionText Preparation(TeardownRecord record)
+    {
+        var pack = HasNoPack(record) ? "" : OfDamage(record.Teardown).Contains(Caution.SwollenPack) ? " Neither charge nor discharge the swollen pack." : " Let the pack run down to about a quarter first.";
+        return new(Caution.Preparation, $"{Texts[Caution.Preparation]}{pack}{Defers}");
+    }
+
+    /// <summary>Whether the machine is known to run without a lithium pack.</summary>
+    public static bool HasNoPack(TeardownRecord record) => record.Absent.Contains(PartKind.Battery);
+
     /// <summary>The words of a caution, and to whom it defers.</summary>
     public static CautionText Text(Caution caution) => new(caution, Texts[caution] + Defers);
 
@@ -103,7 +114,7 @@ public static class Cautions
     public static IReadOnlyList<CautionText> For(TeardownRecord record, Step step, bool packSwollen)
     {
         bool Frees(params PartKind[] kinds) => step.Frees.Any(id => record.Parts.Any(part => part.Id == id && kinds.Contains(part.Kind)));
-        var pack = step.DisconnectsPower || Frees(PartKind.Battery);
+        var pack = !HasNoPack(record) && (step.DisconnectsPower || Frees(PartKind.Battery));
         var tools = step.Actions.Select(action => action.ToolInHand()).ToHashSet();
         var called = new List<Caution>();
         var damage = OfDamage(record.Teardown);
@@ -153,7 +164,7 @@ public static class Cautions
     {
         var packs = record.Parts.Where(part => part.Kind == PartKind.Battery).Select(part => part.Id).ToHashSet();
         var freeing = record.Steps.Where(other => other.Frees.Any(packs.Contains)).ToList();
-        var notFound = freeing.Count == 0 && !record.Absent.Contains(PartKind.Battery) && step.Layer != record.Layers[0];
+        var notFound = freeing.Count == 0 && !HasNoPack(record) && step.Layer != record.Layers[0];
         return step.Frees.Any(packs.Contains) || notFound || freeing.Exists(other => other.Layer == step.Layer);
     }
 

@@ -156,7 +156,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         switch (criterion)
         {
             case Criterion.Reach:
-                return new(Way(Upper(the), $"{Comes(kind)} out", $"{(IsPlural(kind) ? "take" : "takes")}", part, unit, Seconds(route), count, against, Freed(steps)), ids, part.Id);
+                return new(Way(Upper(the), $"{Comes(kind)} out", $"{(IsPlural(kind) ? "take" : "takes")}", part, unit, Seconds(route), actions, against, Freed(steps)), ids, part.Id);
             case Criterion.Fasteners:
                 var clips = Counted(actions.OfType<Unclip>());
                 var hidden = Counted(screws.Where(one => one.Cover is not null and not Cover.None));
@@ -195,13 +195,15 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         }
     }
 
-    private static string Way(string the, string comes, string takes, Part part, Part? unit, double seconds, Tally screws, bool against, IReadOnlyList<Part> freed)
+    private static string Way(string the, string comes, string takes, Part part, Part? unit, double seconds, List<TeardownAction> actions, bool against, IReadOnlyList<Part> freed)
     {
+        var undone = Findings.HoldWords.Of(actions);
+        var what = undone.Count == 0 ? "nothing but lifting" : And(undone);
         var with = unit is not null && unit.Id != part.Id ? $" with {The(unit.Kind)}" : "";
         if (!against)
-            return $"{the} {comes}{with} in {Minutes(seconds)}, there and back: {screws.Of("screw")}.";
+            return $"{the} {comes}{with} in {Minutes(seconds)}, there and back: {what}.";
         var before = freed.Where(other => other.Id != part.Id && other.Id != unit?.Id && Landmarks.Contains(other.Kind)).Select(other => The(other.Kind)).Distinct().ToList();
-        return $"{the} {takes} {Minutes(seconds)} there and back{(with.Length > 0 ? $", together{with}" : "")}{(before.Count > 0 ? $", and {comes} only after {And(before)}" : "")}: {screws.Of("screw")}.";
+        return $"{the} {takes} {Minutes(seconds)} there and back{(with.Length > 0 ? $", together{with}" : "")}{(before.Count > 0 ? $", and {comes} only after {And(before)}" : "")}: {what}.";
     }
 
     private Sentence? PriceOf(Part unit, bool against)
@@ -253,19 +255,20 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         {
             case Absent:
                 var held = parts.Select(part => part.Mounting).OfType<Mounting>().Select(Name).Distinct().ToList();
-                return !against || held.Count == 0 ? null : new($"{Upper(The(kind))} cannot be upgraded: {And(held)}{Fitted(kind, parts)}.", [], first);
+                // What lies in a socket can be changed, whatever fits it.
+                return !against || held.Count == 0 || !parts.TrueForAll(part => part.Mounting is { } how && rubric.IsInseparable(how) == true) ? null : new($"{Upper(The(kind))} cannot be upgraded: {And(held)}{Fitted(kind, parts)}.", [], first);
             case "headroom" when rubric.Headroom.TryGet(kind, out _):
                 return Room(kind, parts, against, first);
             case "headroom":
                 var separable = parts.Count(part => rubric.IsInseparable(part.Mounting) == false);
                 return against ? new($"Of {Count(parts.Count, "part")} of this kind, {kind.Name()}, {(separable == 0 ? "none" : $"no more than {separable.ToString(CultureInfo.InvariantCulture)}")} can be swapped.", [], first)
-                    : new($"{Upper(The(kind))} can be swapped for another.", [], first);
+                    : IsHard(kind) ? null : new($"{Upper(The(kind))} can be swapped for another.", [], first);
             case "standard":
                 var standards = Kind(kind).Places.Where(place => place.Part.Interface.Standard is not null).ToList();
                 var place = standards.MinBy(one => rubric.Standards[one.Part.Interface.Standard!.Value]);
                 return (place?.Part.Interface.Standard, against) switch
                 {
-                    (Standard.Open, false) => new($"The place of {The(kind)} is open to parts of anyone.", [], place!.Part.Id),
+                    (Standard.Open, false) when !IsHard(kind) => new($"The place of {The(kind)} is open to parts of anyone.", [], place!.Part.Id),
                     (Standard.Restricted, true) => new($"The place of {The(kind)} takes some parts of others, not all.", [], place!.Part.Id),
                     (Standard.Maker, true) => new($"The place of {The(kind)} takes the maker's own parts alone.", [], place!.Part.Id),
                     (Standard.None, true) => new($"Nothing else fits the place of {The(kind)}.", [], place!.Part.Id),
@@ -276,13 +279,20 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
                     return null;
                 var steps = reached.Route!.Select(position => record.Record.Steps[position]).ToList();
                 var the = reached.Part.Fitted ? $"{The(kind)} to be upgraded" : $"the empty place for {kind.Name()}";
-                return new(Way(Upper(the), "is reached", "takes", reached.Part, reached.Part, Seconds(reached.Route!), Counted(Actions(reached.Route!).OfType<Unscrew>()), against, Freed(steps)), [.. steps.Select(step => step.Id)], reached.Part.Id);
+                return new(Way(Upper(the), "is reached", "takes", reached.Part, reached.Part, Seconds(reached.Route!), Actions(reached.Route!), against, Freed(steps)), [.. steps.Select(step => step.Id)], reached.Part.Id);
         }
     }
+
+    /// <summary>Whether glue, heat or pairing stands before a swap, so that nobody would call it one.</summary>
+    private bool IsHard(PartKind kind) => record.Record.Parts.Any(part => part.Kind == kind && part.Spare.Paired == true)
+        || (Reached(kind) is { } reached && Actions(reached.Route!).Exists(action => action is Unbond { Bond: not Bond.ReleaseTab } || action.ToolInHand() == Tool.Heat));
 
     private Sentence? Room(PartKind kind, List<Part> parts, bool against, string? first)
     {
         if (Top(kind) is not { Value: { } top } most)
+            return null;
+        // From how much to how much is said only where both are known.
+        if (parts.Exists(part => part is { Fitted: true, Capacity.Fitted: null }))
             return null;
         var now = parts.Sum(part => part.Capacity.Fitted ?? 0);
         var plural = IsPlural(kind);
@@ -290,7 +300,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
             return new(top <= now ? $"{Upper(The(kind))} {(plural ? "end" : "ends")} at the {Number(now)} {UnitOf(kind)} fitted." : $"{Upper(The(kind))} {(plural ? "end" : "ends")} at {Reached(most.Low, top, most.High)} {UnitOf(kind)}.", [], first);
         var supplied = Kind(kind).Places.Any(place => Headroom.Ceiling(place.Part, record.Record.Unit, rubric).From == CeilingFrom.Open);
         return top <= now ? null
-            : new($"{Upper(The(kind))} can grow from {Number(now)} to {Reached(most.Low, top, most.High)} {UnitOf(kind)} in {Count(Kind(kind).Places.Count, "place")}{(supplied ? ", as the rubric supposes of an open standard" : "")}.", [], first);
+            : new($"{Upper(The(kind))} can grow from {Number(now)} to {Reached(most.Low, top, most.High)} {UnitOf(kind)}{(Kind(kind).Places.Count == parts.Count && parts.Count > 1 ? $" in {Count(parts.Count, "place")}" : "")}{(supplied ? ", as the rubric supposes of an open standard" : "")}.", [], first);
     }
 
     private List<Part> Freed(List<Step> steps) => [.. steps.SelectMany(step => step.Frees).Distinct().Select(id => record.Record.Parts.First(other => other.Id == id))];

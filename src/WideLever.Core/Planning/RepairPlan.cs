@@ -79,7 +79,7 @@ public sealed record RepairPlan
     /// <summary>The parts, in the order in which they were asked for.</summary>
     public required IReadOnlyList<PlannedPart> Parts { get; init; }
 
-    /// <summary>Positions of the steps, in recorded order.</summary>
+    /// <summary>Positions of the steps in the safe order: work outside first, then power off as early as the needs allow, the rest as it was recorded.</summary>
     public required IReadOnlyList<int> Steps { get; init; }
 
     /// <summary>Effort of the steps, there and back.</summary>
@@ -137,6 +137,7 @@ public sealed record RepairPlan
         var units = planned.DistinctBy(one => (one.Unit.Id, one.Reaching)).ToList();
         if (ways.Joint([.. units.Select(one => (record.Graph.PartPositions[one.Unit.Id], one.Reaching))], cancellation) is not { } steps)
             return (null, [new("", "these parts cannot come out in one opening")]);
+        steps = SafeOrder(record.Record, steps);
         var chosen = steps.Select(position => record.Record.Steps[position]).ToList();
         return (new()
         {
@@ -150,6 +151,32 @@ public sealed record RepairPlan
             UsedUp = UsedUpBy(chosen, planned),
             Deeds = [.. planned.Where(part => part.Service is not null).Select(part => Services.Deed(part.Service!.Value, part.Part.Id))],
         }, []);
+    }
+
+    /// <summary>The order in which some steps are told: any order that the needs allow is a plan, and power goes off as early as it can.</summary>
+    /// <param name="record">The record.</param>
+    /// <param name="steps">Positions of the steps, in recorded order.</param>
+    internal static IReadOnlyList<int> SafeOrder(TeardownRecord record, IReadOnlyList<int> steps)
+    {
+        var needs = steps.ToDictionary(position => position, position => steps.Where(other => other != position && (record.Steps[position].After.Contains(record.Steps[other].Id) || record.Steps[other].Opens == record.Steps[position].Layer)).ToList());
+        var early = new HashSet<int>();
+        void Before(int position)
+        {
+            if (early.Add(position))
+                needs[position].ForEach(Before);
+        }
+        foreach (var power in steps.Where(position => record.Steps[position].DisconnectsPower))
+            Before(power);
+        var (left, ordered) = (steps.ToList(), new List<int>());
+        while (left.Count > 0)
+        {
+            var ready = left.Where(position => needs[position].TrueForAll(need => !left.Contains(need))).ToList();
+            // Needs in a circle are told as they were recorded.
+            var next = (ready.Count > 0 ? ready : left).OrderBy(position => record.Steps[position].Layer == record.Layers[0] ? 0 : early.Contains(position) ? 1 : 2).ThenBy(position => position).First();
+            left.Remove(next);
+            ordered.Add(next);
+        }
+        return ordered;
     }
 
     /// <summary>A part by itself, with the steps that it takes, or why it cannot be planned.</summary>
@@ -211,9 +238,13 @@ public sealed record RepairPlan
         return renews ? [.. used, new(Consumable.Paste, null, null)] : used;
     }
 
+    // Feet and labels that come off screws are used up as those that are peeled by themselves.
+    private static IEnumerable<TeardownAction> WithCovers(TeardownAction action) => action is Unscrew { Cover: { } cover } screws && cover is Cover.Foot or Cover.Label or Cover.Seal
+        ? [action, new Peel { What = cover == Cover.Foot ? PeelWhat.Foot : PeelWhat.Label, Count = screws.Covers is { } covers ? covers : screws.Count }] : [action];
+
     private static IReadOnlyList<UsedUp> UsedUpBy(IReadOnlyList<Step> steps) =>
     [
-        .. steps.SelectMany(step => step.Actions).Select(action => (What: UsedUpBy(action), Action: action)).Where(one => one.What is not null).GroupBy(one => one.What!.Value).OrderBy(group => group.Key)
+        .. steps.SelectMany(step => step.Actions).SelectMany(WithCovers).Select(action => (What: UsedUpBy(action), Action: action)).Where(one => one.What is not null).GroupBy(one => one.What!.Value).OrderBy(group => group.Key)
             .Select(group => new UsedUp(group.Key, Sum(group.Select(one => one.Action)), Length([.. group.Select(one => one.Action)]))),
     ];
 

@@ -11,10 +11,33 @@ public static class WorkWords
     /// <param name="wells">The wells of a tray; screws name theirs.</param>
     public static IReadOnlyList<string> Out(Step step, IReadOnlyList<TrayWell> wells) => Each(step, wells, (action, well) => Said(Out(action, step, well), action.Notes));
 
-    /// <summary>What is done on the way back: the last first.</summary>
+    /// <summary>What is done on the way back, in the order of hands: clean and renew, then set in, connect while the hand still reaches it, fasten, and what covers screws last.</summary>
     /// <param name="step">The step.</param>
     /// <param name="wells">The wells of a tray; screws name theirs.</param>
-    public static IReadOnlyList<string> Back(Step step, IReadOnlyList<TrayWell> wells) => [.. Enumerable.Reverse(Each(step, wells, (action, well) => Said(Back(action, step, well), action.Notes)))];
+    public static IReadOnlyList<string> Back(Step step, IReadOnlyList<TrayWell> wells)
+    {
+        var lines = Each(step, wells, (action, well) => Said(Back(action, step, well), action.Notes));
+        var said = step.Actions.Zip(lines).Reverse().OrderBy(one => Turn(one.First, step)).Select(one => one.Second).ToList();
+        // A panel that is glued is tried before the glue closes over it.
+        if (step.Actions.Any(action => action is Unbond) && step.Actions.Any(action => action is Unplug) && step.Actions.Any(action => action is Lift))
+            said.Insert(step.Actions.Count(action => Turn(action, step) < Turns.Renew), "Test it before anything is glued: with every lead on, power on for a moment, then off again.");
+        return said;
+    }
+
+    private enum Turns { Clean, Connect, Renew, SetIn, Join, Route, Close, Fasten, Cover }
+
+    // What is glued shut over its leads is connected and tried first.
+    private static Turns Turn(TeardownAction action, Step step) => action switch
+    {
+        Thermal => Turns.Clean,
+        Unbond => Turns.Renew,
+        Lift or Move or Slide => Turns.SetIn,
+        Unplug => step.Actions.Any(other => other is Unbond) && step.Actions.Any(other => other is Lift) ? Turns.Connect : Turns.Join,
+        Route => Turns.Route,
+        Swing or Unlatch or Unclip => Turns.Close,
+        Unscrew or Switch => Turns.Fasten,
+        _ => Turns.Cover,
+    };
 
     private static List<string> Each(Step step, IReadOnlyList<TrayWell> wells, Func<TeardownAction, TrayWell?, string> of)
     {
@@ -32,7 +55,7 @@ public static class WorkWords
 
     private static string Out(TeardownAction action, Step step, TrayWell? well) => action switch
     {
-        Unscrew screws => screws.Captive == true ? $"Loosen {Screws(screws)}; they stay in their part" : $"Undo {Screws(screws)}{(well is null ? "" : $", into well {Number(well.Number)}")}",
+        Unscrew screws => $"{(Covering(screws) is { } over ? $"Take off {over}, and " : "")}{(screws.Captive == true ? $"{(Covering(screws) is null ? "Loosen" : "loosen")} {Screws(screws)}; they stay in their part" : $"{(Covering(screws) is null ? "Undo" : "undo")} {Screws(screws)}{(well is null ? "" : $", into well {Number(well.Number)}")}")}",
         Unclip => $"Open {Many(action, "clip")}, not deep, away from the hand",
         Unlatch => $"Open {Many(action, "latch", "latches")}",
         Slide => "Slide it along its guide",
@@ -72,7 +95,7 @@ public static class WorkWords
 
     private static string Back(TeardownAction action, Step step, TrayWell? well) => action switch
     {
-        Unscrew screws => $"{Upper(Screws(screws))}{(screws.Captive == true ? ", which are in their part" : well is null ? "" : $" from well {Number(well.Number)}")}{(well?.Difference is LengthDifference.Longer or LengthDifference.Shorter ? $", {well.Difference.Word()} than the others here: each to its own hole" : "")}",
+        Unscrew screws => $"{Upper(Screws(screws))}{(screws.Captive == true ? ", which are in their part" : well is null ? "" : $" from well {Number(well.Number)}")}{(well?.Difference is LengthDifference.Longer or LengthDifference.Shorter ? $", {well.Difference.Word()} than the others here: each to its own hole" : "")}{(Covering(screws) is { } over ? screws.Cover is Cover.Label or Cover.Seal ? $"; {over} will not stick as before: note that it was opened" : $". Then put {over} back, new ones where they do not hold" : "")}",
         Unclip => $"Press {Many(action, "clip")} shut, all the way round",
         Unlatch => $"Close {Many(action, "latch", "latches")}",
         Slide => "Slide it home along its guide",
@@ -99,8 +122,8 @@ public static class WorkWords
         Peel { What: PeelWhat.Seal or PeelWhat.Label } peel => $"{Upper(Many(action, Peeled(peel.What), PeeledMany(peel.What)))} will not stick as before: note that it was opened",
         Peel { What: PeelWhat.Shield } => $"Set {Many(action, "shield")} back on",
         Peel peel => $"New {Peeled(peel.What)} where it does not hold, {Many(action, Peeled(peel.What), PeeledMany(peel.What))}",
-        Unbond { Bond: Bond.ReleaseTab } => $"Lay new release tabs, {Many(action, "tab")}",
-        Unbond bond => $"Lay new {BondName(bond.Bond)}{Length(bond)}; the old is off first",
+        Unbond { Bond: Bond.ReleaseTab } => $"Lay new release tabs under its place, {Many(action, "tab")}",
+        Unbond bond => $"Clean the old {BondName(bond.Bond)} off both sides and lay new, {(Length(bond) is { Length: > 0 } length ? length[2..] : "as much as there was")}",
         Lift lift => Times(action, $"Set the {Lifted(lift.What, step)} {(lift.What == LiftWhat.Cover ? "on" : "in")}; no lead lies under it"),
         Thermal joint => joint.What switch
         {
@@ -112,10 +135,20 @@ public static class WorkWords
         _ => action.Row().Verb.Word(),
     };
 
+    /// <summary>What hides screws and comes off before them: each is its own where nobody said otherwise.</summary>
+    private static string? Covering(Unscrew screws)
+    {
+        if (screws.Cover is not { } cover || cover == Cover.None)
+            return null;
+        var count = screws.Covers ?? screws.Count?.Exact;
+        var (one, many) = cover == Cover.Foot ? ("foot", "feet") : (WordList.Apart(cover.Word()), WordList.Apart(cover.Word()) + "s");
+        return count switch { 1 => $"the {one}", { } several => $"the {several.ToString(CultureInfo.InvariantCulture)} {many}", _ => $"the {many}" };
+    }
+
     private static string Screws(Unscrew screws)
     {
         var count = screws.Count is { } known ? known.ToString() : "all";
-        var size = screws.Size ?? (screws.Drive is { } drive ? drive.Name() : "unknown");
+        var size = screws.Size ?? (screws.Drive is { } drive and not Drive.Nut ? drive.Name() : "");
         var thread = (screws.Thread, screws.Length) switch
         {
             ({ } of, { } length) => $" {of} × {Number(length)}",
@@ -124,7 +157,9 @@ public static class WorkWords
             _ => "",
         };
         var hidden = screws.Cover is { } cover and not Cover.None ? $" under {(screws.Count?.Exact == 1 ? "a" : "the")} {WordList.Apart(cover.Word())}" : "";
-        return $"{count} {size} {(screws.Count?.Exact == 1 ? "screw" : "screws")}{thread}{hidden}";
+        var noun = screws.Drive == Drive.Nut ? "nut" : "screw";
+        var unknown = size.Length == 0 && screws.Drive is null ? " of a drive that nobody noted" : "";
+        return $"{count} {(size.Length > 0 ? size + " " : "")}{(screws.Count?.Exact == 1 ? noun : noun + "s")}{unknown}{thread}{hidden}";
     }
 
     private static string Many(TeardownAction action, string one, string? many = null) =>

@@ -104,7 +104,7 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
             Tray = [.. SortingTray.Of(record.Steps).Select(WellView.Of)],
             Closing = state.Closing ? Closing(record, state) : null,
             Stopwatch = new(watch.State, watch.Step, watch.Laps, watch.Work, watch.Logging),
-            Preparation = Cautions.Text(Caution.Preparation),
+            Preparation = Cautions.Preparation(record),
             Seen = [.. state.Seen],
             PackSwollen = state.PackSwollen,
             Stopped = state.IsStopped,

@@ -74,7 +74,7 @@ public sealed record PlanView
             UsedUp = plan.UsedUp,
             Deeds = plan.Deeds,
             Wells = [.. plan.Wells.Select(WellView.Of)],
-            Cautions = [Core.Benching.Cautions.Text(Caution.Preparation), .. Core.Benching.Cautions.OfDamage(record.Teardown).Select(Core.Benching.Cautions.Text)],
+            Cautions = [Core.Benching.Cautions.Preparation(record), .. Core.Benching.Cautions.OfDamage(record.Teardown).Select(Core.Benching.Cautions.Text)],
         };
     }
 }
