@@ -181,6 +181,9 @@ public static class VerdictSheet
             yield return new(Sort.Row, whole is null ? Named(part.Part) : $"{Named(part.Part)}{(part.Part.Mounting is { } held && rubric.IsInseparable(held) == true ? $", {WordList.Apart(held.Word())}" : "")}, one piece with the {Named(whole)}",
                 undone.Count == 0 ? "nothing but lifting" : string.Join(", ", undone), One(low) == One(high) ? One(low) : $"{One(low)} to {One(high)}", $"{Round(100 * harm)} %", SpareOf(whole ?? part.Part));
         }
+        // What no way was opened to, and is one piece with another part all the same.
+        foreach (var part in record.Parts.Where(part => part is { Fitted: true, Mounting: { } held, Within: not null } && rubric.IsInseparable(held) == true && result.Parts.All(one => one.Part.Id != part.Id || one.Route is null or { Count: 0 })))
+            yield return new(Sort.Text, $"The {Named(part)} is {WordList.Apart(part.Mounting!.Value.Word())}, one piece with the {(record.Parts.FirstOrDefault(other => other.Id == part.Within) is { } whole ? Named(whole) : part.Within)}.");
         yield return new(Sort.Heading, "What goes in");
         foreach (var part in record.Parts.Where(part => part.Kind is PartKind.Memory or PartKind.Storage or PartKind.Wireless or PartKind.Battery or PartKind.Graphics))
             yield return new(Sort.Listed, PlaceWords.Sentence(part, record.Parts, part.Mounting is { } held ? rubric.IsInseparable(held) : null));

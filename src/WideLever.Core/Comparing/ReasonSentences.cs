@@ -53,6 +53,20 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
     /// <summary>Whether more of the measure is better: room is, minutes, screws and money are not.</summary>
     public static bool IsMoreBetter(ReasonKey key) => key.Criterion == "headroom";
 
+    /// <summary>How much a fact is worth beside its points: memory and drives are asked for first, what is glued or shut in after them, a card of the radio or a booklet last.</summary>
+    public double Weight(ReasonKey key) => (key.Index, key.Kind, key.Criterion) switch
+    {
+        (_, null, _) => 0.1,
+        (IndexName.Upgrade, PartKind.Memory or PartKind.Storage, _) => 1,
+        (IndexName.Upgrade, PartKind.Battery, "headroom") => 0.1,
+        (IndexName.Upgrade, PartKind.Wireless, _) => 0.2,
+        (IndexName.Upgrade, _, "standard") => 0.3,
+        (IndexName.Repair, _, "bonds") when !IsStuck(key) => 0.2,
+        _ => 0.7,
+    };
+
+    private bool IsStuck(ReasonKey key) => Value(key) is { } value && value <= Reasons.Bad;
+
     /// <summary>What a reader can act on comes first: 0 before 1 before 2.</summary>
     public int Rank(ReasonKey key) => key.Index == IndexName.Upgrade
         ? key.Criterion is "standard" ? 1 : 0
@@ -269,7 +283,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
                 return (place?.Part.Interface.Standard, against) switch
                 {
                     (Standard.Open, false) when !IsHard(kind) => new($"The place of {The(kind)} is open to parts of anyone.", [], place!.Part.Id),
-                    (Standard.Restricted, true) => new($"The place of {The(kind)} takes some parts of others, not all.", [], place!.Part.Id),
+                    (Standard.Restricted, true) => new(Limited(place!.Part) is { Length: > 0 } limits ? $"The place of {The(kind)} takes few parts: {limits}." : $"The place of {The(kind)} takes some parts of others, not all.", [], place!.Part.Id),
                     (Standard.Maker, true) => new($"The place of {The(kind)} takes the maker's own parts alone.", [], place!.Part.Id),
                     (Standard.None, true) => new($"Nothing else fits the place of {The(kind)}.", [], place!.Part.Id),
                     _ => null,
@@ -282,6 +296,8 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
                 return new(Way(Upper(the), "is reached", "takes", reached.Part, reached.Part, Seconds(reached.Route!), Actions(reached.Route!), against, Freed(steps)), [.. steps.Select(step => step.Id)], reached.Part.Id);
         }
     }
+
+    private static string Limited(Part part) => part.Interface is { MaxLengthMm: null, MaxThicknessMm: null, Sides: null or 2, Limits.Count: 0 } ? "" : Findings.PlaceWords.Form(part);
 
     /// <summary>Whether glue, heat or pairing stands before a swap, so that nobody would call it one.</summary>
     private bool IsHard(PartKind kind) => record.Record.Parts.Any(part => part.Kind == kind && part.Spare.Paired == true)

@@ -15,8 +15,9 @@ public static class PartNames
         var kind = part.Kind.Name();
         var alike = all.Where(other => other.Kind == part.Kind).ToList();
         var plain = part.Fitted ? kind : $"empty {kind} place";
+        // Beside a place in a socket the soldered one is told as such.
         if (alike.Count(other => other.Fitted == part.Fitted) == 1)
-            return plain;
+            return part.Mounting == Mounting.Soldered && alike.Count > 1 ? $"soldered {plain}" : plain;
         var same = alike.Where(other => other.Fitted == part.Fitted).ToList();
         if (part.Interface.Form is { } form && same.TrueForAll(other => other.Interface.Form is not null) && same.Select(other => other.Interface.Form).Distinct().Count() == same.Count)
             return $"{plain} ({form})";

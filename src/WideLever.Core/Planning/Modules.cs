@@ -124,6 +124,7 @@ public static class ModuleFits
         Most(FitFact.Thickness, "thickness", place.Interface.MaxThicknessMm, module.ThicknessMm, " mm");
         if (rubric.Headroom.Contains(place.Kind))
             Capacity(Headroom.Ceiling(place, machine, rubric));
+        Machine();
         return new(module, [.. against.Select(one => one.Why)], unsure, against.Count > 0 ? against.Min(one => one.Fact) : null, against.Count > 0 ? null : RunsAt());
 
         void Form()
@@ -197,7 +198,9 @@ public static class ModuleFits
         {
             if (ceiling.From == CeilingFrom.School && ceiling.Value is { } stated)
             {
-                if (module.Capacity > stated * Round)
+                if (module.Capacity is null)
+                    unsure.Add("capacity");
+                else if (module.Capacity > stated * Round)
                     against.Add((FitFact.Capacity, FormattableString.Invariant($"capacity: the place takes {stated} {(place.Kind == PartKind.Battery ? "Wh" : "GB")}")));
             }
             else if (module.Capacity > ceiling.Low * Round || (module.Capacity is not null && ceiling.From == CeilingFrom.Nothing))
@@ -206,9 +209,24 @@ public static class ModuleFits
             }
         }
 
+        // No more than the whole machine takes, whatever the place would.
+        void Machine()
+        {
+            var whole = machine.Ceilings.Of(place.Kind);
+            if ((whole.Bench ?? whole.Maker ?? whole.Platform) is { } most && module.Capacity > most * Round && !against.Exists(one => one.Fact == FitFact.Capacity))
+                against.Add((FitFact.Capacity, FormattableString.Invariant($"capacity: the machine takes {most} {(place.Kind == PartKind.Battery ? "Wh" : "GB")} in all")));
+        }
+
         void Most(FitFact fact, string what, double? most, double? said, string unit)
         {
+            // What a module leaves unsaid does not pass a limit that is known; chips on one side go anywhere.
             if (said is null)
+            {
+                if (most is not null && !(fact == FitFact.Sides && most >= 2))
+                    unsure.Add(what);
+                return;
+            }
+            if (fact == FitFact.Sides && said == 1)
                 return;
             // A memory socket of a known form takes chips on either side, and is as thick as its form says.
             if (most is null && (module.Kind != PartKind.Memory || slot.Form is null))

@@ -79,7 +79,7 @@ public sealed record RepairPlan
     /// <summary>The parts, in the order in which they were asked for.</summary>
     public required IReadOnlyList<PlannedPart> Parts { get; init; }
 
-    /// <summary>Positions of the steps in the safe order: work outside first, then power off as early as the needs allow, the rest as it was recorded.</summary>
+    /// <summary>Positions of the steps in the safe order: power off as early as the needs allow, the rest as it was recorded.</summary>
     public required IReadOnlyList<int> Steps { get; init; }
 
     /// <summary>Effort of the steps, there and back.</summary>
@@ -167,12 +167,14 @@ public sealed record RepairPlan
         }
         foreach (var power in steps.Where(position => record.Steps[position].DisconnectsPower))
             Before(power);
+        // What was done outside before the power went off stays before it.
+        var firstOff = steps.Where(position => record.Steps[position].DisconnectsPower).DefaultIfEmpty(int.MaxValue).Min();
         var (left, ordered) = (steps.ToList(), new List<int>());
         while (left.Count > 0)
         {
             var ready = left.Where(position => needs[position].TrueForAll(need => !left.Contains(need))).ToList();
             // Needs in a circle are told as they were recorded.
-            var next = (ready.Count > 0 ? ready : left).OrderBy(position => record.Steps[position].Layer == record.Layers[0] ? 0 : early.Contains(position) ? 1 : 2).ThenBy(position => position).First();
+            var next = (ready.Count > 0 ? ready : left).OrderBy(position => early.Contains(position) || (record.Steps[position].Layer == record.Layers[0] && position < firstOff) ? 0 : 1).ThenBy(position => position).First();
             left.Remove(next);
             ordered.Add(next);
         }

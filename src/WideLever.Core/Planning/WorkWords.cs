@@ -123,7 +123,7 @@ public static class WorkWords
         Peel { What: PeelWhat.Shield } => $"Set {Many(action, "shield")} back on",
         Peel peel => $"New {Peeled(peel.What)} where it does not hold, {Many(action, Peeled(peel.What), PeeledMany(peel.What))}",
         Unbond { Bond: Bond.ReleaseTab } => $"Lay new release tabs under its place, {Many(action, "tab")}",
-        Unbond bond => $"Clean the old {BondName(bond.Bond)} off both sides and lay new, {(Length(bond) is { Length: > 0 } length ? length[2..] : "as much as there was")}",
+        Unbond bond => $"Clean both sides, then lay new {BondName(bond.Bond)}{Length(bond)}",
         Lift lift => Times(action, $"Set the {Lifted(lift.What, step)} {(lift.What == LiftWhat.Cover ? "on" : "in")}; no lead lies under it"),
         Thermal joint => joint.What switch
         {
