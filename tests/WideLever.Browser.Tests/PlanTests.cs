@@ -36,7 +36,7 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
             {
                 var (pages, text) = Printed(window, width, height);
                 pages.ShouldBeLessThanOrEqualTo(2, $"{unit} on {width} by {height}");
-                foreach (var said in new[] { unit.ToUpperInvariant(), "The way in", "Where points were lost", "Tools", "What this is and is not" })
+                foreach (var said in new[] { unit.ToUpperInvariant(), "What it takes", "What goes in", "Where points were lost", "Tools", "What this is and is not" })
                     text.Replace(" ", "", StringComparison.Ordinal).ShouldContain(said.Replace(" ", "", StringComparison.Ordinal));
             }
             window.Driver.Close();

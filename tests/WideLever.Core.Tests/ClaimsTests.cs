@@ -134,7 +134,7 @@ public sealed class ClaimsTests
         var proved = place with { Capacity = new Capacity { Max = new Ceilings { Bench = 32 } } };
         ModuleFits.Of(proved, Machine, [Of(32), Of(64)], Examples.House).Select(fit => (fit.Against.Count, string.Join(",", fit.Unsure))).ShouldBe([(0, ""), (0, "capacity")]);
         fits.Select(fit => (fit.Module.Number, fit.Against.Count, fit.Unsure.Count)).ShouldBe([("DDR5-16", 0, 0), ("DDR4-8", 1, 0), ("DDR5-32", 2, 0), ("DDR5-64", 1, 0)]);
-        ModuleFits.Of(place with { Interface = new Interface() }, Machine, [Of(16)], Examples.House).Single().Unsure.ShouldBe(["form", "generation", "sides", "thickness"]);
+        ModuleFits.Of(place with { Interface = new Interface() }, Machine, [Of(16)], Examples.House).Single().Unsure.ShouldBe(["form", "generation", "thickness"]);
         ModuleFits.Of(place with { Mounting = Mounting.Soldered }, Machine, [Of(16)], Examples.House).Single().Against.ShouldBe(["the place is soldered"]);
     }
 

@@ -20,12 +20,32 @@ public sealed class WorkWordsTests
     }
 
     [Fact]
-    public void Screws_go_back_into_the_holes_they_came_from_and_the_last_out_is_the_first_in()
+    public void The_way_back_is_the_order_of_hands_and_screws_go_into_the_holes_they_came_from()
     {
         var step = Of(new Unscrew { Count = 8, Size = "PH0", Drive = Drive.Cross, Thread = "M2", Length = 5, Captive = false }, new Thermal { What = ThermalWhat.Paste }, new Unplug { Connector = Connector.FlipLock, Count = 2, Notes = "fan" }, new Lift());
         var wells = SortingTray.Of([step]);
         WorkWords.Out(step, wells).ShouldBe(["Undo 8 PH0 screws M2 × 5, into well 1.", "Twist it gently until the paste lets go.", "Flip the flap up, then pull the ribbon out straight, 2 times (fan).", "Lift the fan out."]);
-        WorkWords.Back(step, wells).ShouldBe(["Set the fan in; no lead lies under it.", "Push the ribbon in straight, then close the flap, 2 times (fan).", "Clean both sides and lay new paste.", "8 PH0 screws M2 × 5 from well 1."]);
+        WorkWords.Back(step, wells).ShouldBe(["Clean both sides and lay new paste.", "Set the fan in; no lead lies under it.", "Push the ribbon in straight, then close the flap, 2 times (fan).", "8 PH0 screws M2 × 5 from well 1."]);
+    }
+
+    [Fact]
+    public void A_glued_panel_is_connected_and_tried_before_the_glue_and_what_covers_screws_goes_on_last()
+    {
+        var step = Of(new Unscrew { Count = 4, Drive = Drive.Cross, Cover = Cover.Foot, Covers = 2 }, new Unbond { Bond = Bond.SoftGlue, LengthMm = 780, Tool = Tool.Heat }, new Unplug { Connector = Connector.BarLock }, new Lift(), new Peel { What = PeelWhat.Label });
+        var back = WorkWords.Back(step, []).Select(line => line.Split(' ')[0]).ToList();
+        back.ShouldBe(["Push", "Test", "Clean", "Set", "4", "The"]);
+        WorkWords.Out(step, [])[0].ShouldBe("Take off the 2 feet, and undo 4 cross screws under the foot.");
+        WorkWords.Back(step, [])[4].ShouldContain("Then put the 2 feet back");
+        WorkWords.Out(Of(new Unscrew { Count = 2, Drive = Drive.Nut, Size = "N5" }), []).ShouldBe(["Undo 2 N5 nuts."]);
+    }
+
+    [Fact]
+    public void Power_goes_off_as_early_as_the_needs_allow()
+    {
+        Step Made(string id, string layer, string? opens = null, bool off = false, params string[] after) => Build.Step(id, layer, new Lift()) with { Opens = opens, DisconnectsPower = off, After = after };
+        var record = Build.Sealed() with { Layers = ["outside", "inside"], Parts = [], Steps = [Made("cover", "outside", "inside"), Made("memory", "inside"), Made("shield", "inside"), Made("power", "inside", off: true, after: "shield"), Made("panel", "outside")] };
+        RepairPlan.SafeOrder(record, [0, 1, 2, 3, 4]).Select(position => record.Steps[position].Id).ShouldBe(["cover", "shield", "power", "memory", "panel"]);
+        RepairPlan.SafeOrder(record, [0, 1]).ShouldBe([0, 1]);
     }
 
     [Fact]
@@ -34,7 +54,7 @@ public sealed class WorkWordsTests
         var step = Of(new Unscrew { Count = null, Captive = true }, new Unclip { Count = null }, new Unplug { Count = null, Connector = Connector.Coax }, new Peel { What = PeelWhat.Foot, Count = null });
         foreach (var line in WorkWords.Out(step, []).Concat(WorkWords.Back(step, [])))
             line.Any(char.IsAsciiDigit).ShouldBeFalse(line);
-        WorkWords.Out(step, [])[0].ShouldBe("Loosen all unknown screws; they stay in their part.");
+        WorkWords.Out(step, [])[0].ShouldBe("Loosen all screws of a drive that nobody noted; they stay in their part.");
     }
 
     [Fact]
@@ -49,7 +69,8 @@ public sealed class WorkWordsTests
                 line.ShouldEndWith(".");
                 line.ShouldNotContain("  ");
             }
-            WorkWords.Back(step, wells).Count.ShouldBe(step.Actions.Count);
+            WorkWords.Out(step, wells).Count.ShouldBe(step.Actions.Count);
+            WorkWords.Back(step, wells).Count(line => !line.StartsWith("Test it", StringComparison.Ordinal)).ShouldBe(step.Actions.Count);
         }
     }
 

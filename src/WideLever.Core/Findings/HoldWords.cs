@@ -18,7 +18,7 @@ public static class HoldWords
             said.Add(group.Key switch
             {
                 Bond.ReleaseTab => $"{Many(Sum(bonds), "release tab")}",
-                null => $"{(length is { } mm ? $"{Number(mm)} mm of " : "")}a bond that nobody named{heat}",
+                null => $"{(length is { } mm ? $"{Number(mm)} mm of " : "")}an unnamed bond{heat}",
                 { } kind => $"{(length is { } mm ? $"{Number(mm)} mm of " : "")}{Name(kind)}{heat}",
             });
         }
@@ -26,10 +26,12 @@ public static class HoldWords
         foreach (var group in screws.GroupBy(one => one.Drive).OrderByDescending(group => group.Key is not (Drive.Cross or null)))
         {
             var groups = group.ToList();
-            said.Add(Many(Sum(groups), group.Key switch { null => "screw of a drive that nobody noted", Drive.Nut => "nut", { } drive => $"{drive.Name()} screw" }, group.Key is null ? "screws of a drive that nobody noted" : null));
+            said.Add(Many(Sum(groups), group.Key switch { null => "screw of unknown drive", Drive.Nut => "nut", { } drive => $"{drive.Name()} screw" }, group.Key is null ? "screws of unknown drive" : null));
         }
-        foreach (var hidden in screws.Where(one => one.Cover is not null and not Cover.None).GroupBy(one => one.Cover!.Value))
-            said.Add($"{Many(Sum([.. hidden]), "screw")} of them under {(hidden.Key == Cover.Foot ? "feet" : Plural(WordList.Apart(hidden.Key.Word())))}");
+        var hidden = screws.Where(one => one.Cover is not null and not Cover.None).GroupBy(one => one.Cover!.Value)
+            .Select(under => $"{(Sum([.. under]) is { } count ? count.Exact == 1 ? "one" : count.ToString() : "some")} of {(screws.Select(one => one.Drive).Distinct().Count() == 1 ? "them" : "the screws")} under {(under.Key == Cover.Foot ? "feet" : Plural(WordList.Apart(under.Key.Word())))}").ToList();
+        if (hidden.Count > 0)
+            said[^1] += $" ({string.Join(", ", hidden)})";
         if (actions.OfType<Peel>().Any(peel => peel.What == PeelWhat.Seal))
             said.Add("a seal to break");
         if (actions.OfType<Unclip>().ToList() is { Count: > 0 } clips)
