@@ -132,9 +132,10 @@ public static class JobSheet
         var warnsOfPower = !Cautions.HasNoPack(record) && !steps.Exists(step => step.DisconnectsPower);
         foreach (var step in steps)
         {
+            var told = WithoutModules(step, record);
             // A swollen pack is spoken of at every step that touches it.
             var atPack = swollen && (step.DisconnectsPower || Frees(step, PartKind.Battery));
-            List<string> under = [.. Cautions.For(record, step, packSwollen: false).Where(caution => met.Add(caution.Caution) || (atPack && caution.Caution == Caution.SwollenPack)).Select(caution => $"Caution. {caution.Text}"), .. WorkWords.Out(step, plan.Wells)];
+            List<string> under = [.. Cautions.For(record, step, packSwollen: false).Where(caution => met.Add(caution.Caution) || (atPack && caution.Caution == Caution.SwollenPack)).Select(caution => $"Caution. {caution.Text}"), .. WorkWords.Out(told, plan.Wells)];
             if (warnsOfPower && step.Layer != record.Layers[0])
             {
                 under.Insert(0, "No way to disconnect the power is on record: find it, and do it, before you go on.");
@@ -174,7 +175,7 @@ public static class JobSheet
                 counted = true;
                 yield return new(Sort.Ticked, Counting, []);
             }
-            List<string> under = [.. WorkWords.Back(step, plan.Wells)];
+            List<string> under = [.. WorkWords.Back(WithoutModules(step, record), plan.Wells)];
             if (swollen && Frees(step, PartKind.Battery))
                 under = [.. under.Select(one => one.StartsWith("Set the battery in", StringComparison.Ordinal) ? "Set a new battery in; the swollen one never goes back." : one)];
             if (step.Tightening.Count > 0)
@@ -188,6 +189,10 @@ public static class JobSheet
     }
 
     private static string Upper(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+
+    /// <summary>A step without the module that it would draw out of a place that is empty.</summary>
+    private static Step WithoutModules(Step step, TeardownRecord record) => step.Frees.Count > 0 && step.Frees.All(id => record.Parts.Any(part => part.Id == id && !part.Fitted))
+        ? step with { Actions = [.. step.Actions.Where(action => action is not Unplug { Connector: Connector.LatchedModule or Connector.SlideCard })] } : step;
 
     /// <summary>What is done to fill a place.</summary>
     private static string FitInto(Part place, string name) => place.Kind switch

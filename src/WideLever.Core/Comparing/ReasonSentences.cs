@@ -59,7 +59,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         (_, null, _) => 0.1,
         (IndexName.Upgrade, PartKind.Memory or PartKind.Storage, _) => 1,
         (IndexName.Upgrade, PartKind.Battery, "headroom") => 0.1,
-        (IndexName.Upgrade, PartKind.Wireless, _) => 0.2,
+        (IndexName.Upgrade, PartKind.Wireless or PartKind.Processor or PartKind.Graphics or PartKind.PortModules, _) => 0.2,
         (IndexName.Upgrade, _, "standard") => 0.3,
         (IndexName.Repair, _, "bonds") when !IsStuck(key) => 0.2,
         _ => 0.7,

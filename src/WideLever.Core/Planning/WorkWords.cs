@@ -156,10 +156,9 @@ public static class WorkWords
             (null, { } length) => $" {Number(length)} mm long",
             _ => "",
         };
-        var hidden = screws.Cover is { } cover and not Cover.None ? $" under {(screws.Count?.Exact == 1 ? "a" : "the")} {WordList.Apart(cover.Word())}" : "";
         var noun = screws.Drive == Drive.Nut ? "nut" : "screw";
         var unknown = size.Length == 0 && screws.Drive is null ? " of a drive that nobody noted" : "";
-        return $"{count} {(size.Length > 0 ? size + " " : "")}{(screws.Count?.Exact == 1 ? noun : noun + "s")}{unknown}{thread}{hidden}";
+        return $"{count} {(size.Length > 0 ? size + " " : "")}{(screws.Count?.Exact == 1 ? noun : noun + "s")}{unknown}{thread}";
     }
 
     private static string Many(TeardownAction action, string one, string? many = null) =>
