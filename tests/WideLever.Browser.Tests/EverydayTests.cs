@@ -238,7 +238,7 @@ public sealed class EverydayTests(Bench bench) : IClassFixture<Bench>
         using var window = bench.OpenFresh(unitId);
         window.Line("12 nippers");
         window.Press("Say what it means", ".line-faults");
-        window.Type("What word 1 means", "wobble");
+        window.Type("What word 1 means", "zibbet");
         window.Press("Teach them");
         window.WaitForText("the line does not know", ".problem");
         window.SeriousFindings().ShouldBeEmpty();
