@@ -93,7 +93,7 @@ public static class VerdictSheet
             });
         }
         Within("");
-        return SheetText.Page(lines[0].Text, "table { border-collapse: collapse; } th, td { text-align: left; padding: .1rem 1.2rem .1rem 0; font-weight: normal; } th[scope=col] { color: var(--second); } .plate svg { width: 100%; max-width: 30rem; height: auto; } .photos { display: flex; flex-wrap: wrap; gap: .6rem; } figure { margin: 0; width: 31%; break-inside: avoid; } figure img { width: 100%; max-height: 45mm; object-fit: contain; object-position: left; } figcaption { color: var(--second); font-size: 9pt; }", body.ToString());
+        return SheetText.Page(lines[0].Text, "table { border-collapse: collapse; font-size: 9pt; line-height: 1.25; } th, td { text-align: left; vertical-align: top; padding: .06rem .8rem .06rem 0; font-weight: normal; } th[scope=col] { color: var(--second); } .plate svg { width: 100%; max-width: 30rem; height: auto; } .photos { display: flex; flex-wrap: wrap; gap: .6rem; } figure { margin: 0; width: 31%; break-inside: avoid; } figure img { width: 100%; max-height: 45mm; object-fit: contain; object-position: left; } figcaption { color: var(--second); font-size: 9pt; }", body.ToString());
     }
 
     /// <summary>The same as Markdown, without the plate.</summary>
@@ -172,14 +172,17 @@ public static class VerdictSheet
         }
         yield return new(Sort.Heading, "What it takes");
         yield return new(Sort.Header, "part", "what is undone for it", "minutes, there and back", "chance of damage", "a new one");
-        foreach (var part in result.Parts.Where(part => part.Route is { Count: > 0 } && part.Effort is not null && part.Part.Fitted).OrderBy(part => part.Effort!.Value.Value).ThenBy(part => part.Part.Id, StringComparer.Ordinal))
+        // What is one piece is one row: it comes out and is bought together.
+        foreach (var whole in result.Parts.Where(part => part.Route is { Count: > 0 } && part.Effort is not null && part.Part.Fitted).OrderBy(part => part.Effort!.Value.Value).ThenBy(part => part.Part.Id, StringComparer.Ordinal).GroupBy(part => part.ServiceUnit))
         {
+            var part = whole.First();
             var (low, high) = (part.Effort!.Value.Low / 60, part.Effort.Value.High / 60);
             var harm = 1 - part.Route!.Aggregate(1.0, (chance, position) => chance * (1 - StepRisk.Of(record.Steps[position], rubric)));
             var undone = HoldWords.Of([.. part.Route!.SelectMany(position => record.Steps[position].Actions)]);
-            var whole = part.ServiceUnit == part.Part.Id ? null : record.Parts.FirstOrDefault(other => other.Id == part.ServiceUnit);
-            yield return new(Sort.Row, whole is null ? Named(part.Part) : $"{Named(part.Part)}{(part.Part.Mounting is { } held && rubric.IsInseparable(held) == true ? $", {WordList.Apart(held.Word())}" : "")}, one piece with the {Named(whole)}",
-                undone.Count == 0 ? "nothing but lifting" : string.Join(", ", undone), One(low) == One(high) ? One(low) : $"{One(low)} to {One(high)}", $"{Round(100 * harm)} %", SpareOf(whole ?? part.Part));
+            var bought = record.Parts.FirstOrDefault(other => other.Id == whole.Key) ?? part.Part;
+            var within = whole.Where(one => one.Part.Id != bought.Id).Select(one => $"{Named(one.Part)}{(one.Part.Mounting is { } held && rubric.IsInseparable(held) == true ? $" ({WordList.Apart(held.Word())})" : "")}").ToList();
+            yield return new(Sort.Row, $"{Named(bought)}{(within.Count > 0 ? $", one piece with the {string.Join(", the ", within)}" : "")}",
+                undone.Count == 0 ? "nothing but lifting" : string.Join(", ", undone), One(low) == One(high) ? One(low) : $"{One(low)} to {One(high)}", $"{Round(100 * harm)} %", SpareOf(bought));
         }
         // What no way was opened to, and is one piece with another part all the same.
         foreach (var part in record.Parts.Where(part => part is { Fitted: true, Mounting: { } held, Within: not null } && rubric.IsInseparable(held) == true && result.Parts.All(one => one.Part.Id != part.Id || one.Route is null or { Count: 0 })))

@@ -277,7 +277,6 @@ function Desk({
         }),
       ),
     );
-  /** Tied to the step that is being typed, else to the chosen one, else to the last. */
   /** Asks what broke, in the line that is being typed, or in one of its own for the chosen step or the last. */
   const noteDamage = (at?: Step) => {
     const said = `${draft.line.trimEnd()} damage ""`.trimStart();
@@ -287,6 +286,7 @@ function Desk({
     else change({ line: said, caret: said.length - 1 });
     focusAt(said.length - 1);
   };
+  /** Tied to the step that is being typed, else to the chosen one, else to the last. */
   const noteSurprise = (kind: Schemas['SurpriseKind']) => {
     const step = steps.find((other) => other.id === chosen) ?? steps.at(-1);
     if (draft.line !== '' || step === undefined) write(`${draft.line.trimEnd()} ${surpriseWords[kind]} `.trimStart());
