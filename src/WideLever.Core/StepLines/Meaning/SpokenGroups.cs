@@ -252,6 +252,12 @@ internal sealed partial class SpokenMeaning
             Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
             return;
         }
+        // Two under stickers, and eight in plain view
+        if (known.Cover is not (null or Cover.None) && clause.Places.Exists(place => line[place.Start..Math.Min(place.End, line.Length)] is var where && (where.Contains("view", StringComparison.OrdinalIgnoreCase) || where.Contains("open", StringComparison.OrdinalIgnoreCase) || where.Contains("sight", StringComparison.OrdinalIgnoreCase))))
+        {
+            acts.Add(new(Sort.Screws, known with { Count = number, Cover = Cover.None, Covers = null, Notes = Note(clause, read) }, clause) { Part = screws.Part });
+            return;
+        }
         if (screws.Base is { } template && clause.Places.Count > 0 && screws.Parts.Count == 0)
         {
             acts.Add(new(Sort.Screws, template with { Count = number, Notes = Note(clause, read) }, clause) { Part = screws.Part, Base = template });

@@ -187,8 +187,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     private void One(Clause clause)
     {
         var thing = clause.Object;
-        if (thing is { IsIts: true, Role: Role.Noun } own && own.PartOf is null && About() is var (owner, _) && owner.IsPart)
-            own.Before.Add(new(Role.Part, owner.Is, false));
+        if (thing is { IsIts: true, Role: Role.Noun } own && own.PartOf is null && (About() is var (owner, _) && owner.IsPart ? owner : Parts()?.Thing) is { IsPart: true } whose)
+            own.Before.Add(new(Role.Part, whose.Is, false));
         heat = clause.Tool ?? heat;
         if (clause.Tool is not null)
             heated = clause;

@@ -53,6 +53,12 @@ internal sealed partial class SpokenMeaning
             Fault(clause, "size, thread and length belong to screws: say how many screws, such as 3 ph0");
             return;
         }
+        // The touchpad was detached after undoing five screws: it is out.
+        if (clause.DeedSaid.StartsWith("detach", StringComparison.Ordinal) && kind is not (PartKind.Battery or PartKind.Fan or PartKind.Wireless or PartKind.Speakers or PartKind.Camera) && clauses.Exists(other => other.Object?.IsNoun("screw", "clip") == true || other.Object is { Role: null, HasFacts: true }))
+        {
+            Out(clause, thing);
+            return;
+        }
         if (clause.Does("unplug"))
         {
             if (kind == PartKind.Battery && thing.Text == "battery" && System.Text.RegularExpressions.Regex.IsMatch(line[Math.Max(0, thing.Start - 12)..thing.End], @"\b(little|small|tiny|second|other)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase))
@@ -840,7 +846,7 @@ internal sealed partial class SpokenMeaning
         foreach (var (clause, _) in unnamed)
             Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
         // fan: 3 ph0 — what stands before the colon comes out, where only what holds it is said.
-        if (topic is var (about, said) && about.IsPart && !said.IsAnnounced && clauses.Count(clause => clause.IsTopic) == 1 && !freed.Exists(one => one.Clause.Object?.Is == about.Is) && !lifts.Exists(act => act.Part == about.Is) && acts.Count > 0 && !acts.Exists(act => act.Clause.Object is { IsPart: true }) && lifts.Count == 0)
+        if (topic is var (about, said) && about.IsPart && !said.IsAnnounced && !(about.Many && Kind(about) == PartKind.Hinge) && clauses.Count(clause => clause.IsTopic) == 1 && !freed.Exists(one => one.Clause.Object?.Is == about.Is) && !lifts.Exists(act => act.Part == about.Is) && acts.Count > 0 && !acts.Exists(act => act.Clause.Object is { IsPart: true }) && lifts.Count == 0)
             Out(said, about);
         if (heat is { } tool)
         {
