@@ -100,6 +100,12 @@ internal sealed partial class SpokenMeaning
     {
         if (!Goes(clause, thing, deeds) || Facts(clause, thing, "a bond"))
             return;
+        // Cleaned the old glue off the frame
+        if (clause.HasDeed && clause.Deeds.TrueForAll(deed => deed == "clean") && thing.Looks.Exists(look => look is "old" or "remaining" or "leftover"))
+        {
+            Fault(clause, "this is cleaning, which is no step: it stands with putting back");
+            return;
+        }
         // Where cheaper machines use glue
         if (clause.HasDeed && clause.Deeds.TrueForAll(deed => deed == "use"))
         {

@@ -211,7 +211,7 @@ internal sealed partial class SpokenMeaning
             return true;
         }
         // Connector, coloured wires: its own.
-        if ((thing.Text == "wires" || (thing.Text is "leads" or "cables" && thing.Looks.Count > 0)) && !thing.IsCounted && before.Clause.Object?.Is == "plug" && !clause.HasDeed)
+        if ((thing.Text == "wires" || (thing.Text is "leads" or "cables" && thing.Looks.Count > 0)) && !thing.IsCounted && before.Clause.Object is { Is: "plug" or "lead" or "cable", Many: false } && !clause.HasDeed)
             return true;
         // The bail again; the plug of the cable that was named.
         if (!thing.IsCounted && !clause.HasDeed && clause.Particle is null && tells && kind == known.Connector && (thing.PartOf is null || thing.PartOf == before.Part))

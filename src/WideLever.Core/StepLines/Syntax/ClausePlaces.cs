@@ -171,6 +171,12 @@ internal sealed partial class ClauseReader
             if (to < words.Count && Nounish(words[to]))
                 (each.Role, each.Is, each.Text) = (words[to].Senses.First(sense => sense.Role is Role.Noun or Role.Part).Role, words[to].Senses.First(sense => sense.Role is Role.Noun or Role.Part).Is, words[to++].Text);
         }
+        // A t3 for these two
+        if (of is { Role: null, Number: not null, HasFacts: false, IsEach: false } these && word.Text == "for" && now?.Object is { IsCounted: false, HasFacts: true } fitting)
+        {
+            fitting.Number = these.Number;
+            return to;
+        }
         if (of is { IsEach: true, Role: null } && word.Text is "for" or "per" or "on" or "in" or "at" && now?.Object is { } counted)
         {
             counted.IsForEach = true;

@@ -78,7 +78,8 @@ internal sealed partial class ClauseReader
                     thing.IsNone = numeral.Count is { Exact: 0 } && numeral.Length > 1;
                     if (numeral.Count is { Least: < 1 } && !thing.IsNone)
                         Fault(word.Start, word.End, string.Create(CultureInfo.InvariantCulture, $"a count is a whole number from 1 to {RecordLimits.Count}"));
-                    thing.Number = numeral.Count;
+                    // Screws 1 to 4: so they are numbered.
+                    thing.Number = numeral.Count is { Least: 1, Most: > 1 and var last } && word.Text == "1" ? last : numeral.Count;
                     i += numeral.Length - 1;
                     continue;
                 }
