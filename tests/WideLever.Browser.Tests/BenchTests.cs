@@ -446,7 +446,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Press("+Fan", ".kinds");
         window.WaitForText("found late: under the label, 40 s", ".way");
         window.Go($"/units/{unitId}/bench");
-        window.WaitForText("something broke", ".log");
+        window.WaitForText("a clip at the left hinge", ".log");
     }
 
     [Fact]

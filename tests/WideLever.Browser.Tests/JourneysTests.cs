@@ -100,7 +100,7 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Type("Bench", "Bench 3");
         window.Press("Begin");
         window.WaitForText("Nothing is logged yet");
-        window.Text(".caution").ShouldContain("discharge to about a quarter");
+        window.Text(".caution").ShouldContain("run down to about a quarter");
         window.Press("Seen and done");
 
         window.Press("By hand");

@@ -282,7 +282,8 @@ function Desk({
     const said = `${draft.line.trimEnd()} damage ""`.trimStart();
     const behind = at === undefined ? null : (steps[steps.indexOf(at) + 1]?.id ?? null);
     setHand(null);
-    if (draft.line === '') change({ ...emptyDraft, line: said, caret: said.length - 1, before: behind, scroll: draft.scroll });
+    if (draft.line === '')
+      change({ ...emptyDraft, line: said, caret: said.length - 1, before: behind, scroll: draft.scroll });
     else change({ line: said, caret: said.length - 1 });
     focusAt(said.length - 1);
   };
