@@ -17,12 +17,12 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // It's a two-wire plug: what was named.
-        if (clause is { IsAbout: true, HasDeed: false, Particle: null } && !thing.IsCounted && acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock) is { Action: Unplug told } about0 && acts[^1] == about0)
+        if (clause is { IsAbout: true, HasDeed: false, Particle: null } && !thing.IsCounted && acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock) is { Action: Unplug told } spokenOfLast && acts[^1] == spokenOfLast)
         {
             var kinds = KindOf(clause, thing, true).Kind;
             if (told.Connector is null or Connector.WirePlug)
-                about0.Action = told with { Connector = kinds ?? told.Connector };
-            about0.Said.Add(clause);
+                spokenOfLast.Action = told with { Connector = kinds ?? told.Connector };
+            spokenOfLast.Said.Add(clause);
             return;
         }
         // Speaker wires taped down: how they lie.

@@ -113,15 +113,15 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Two are eight millimetres, the others five; five at ten, four at six: lengths without their unit.
-        if (screws?.Action is Unscrew { Length: not null } && thing is { IsOther: true, Length: null, HasFacts: false, Number.Exact: { } short0 } && acts.FindLast(act => act.IsRest) is { Action: Unscrew { Length: null } others0 } left0 && others0.Count?.Exact != short0)
+        if (screws?.Action is Unscrew { Length: not null } && thing is { IsOther: true, Length: null, HasFacts: false, Number.Exact: { } shortNumber } && acts.FindLast(act => act.IsRest) is { Action: Unscrew { Length: null } theOthers } leftOver && theOthers.Count?.Exact != shortNumber)
         {
-            left0.Action = others0 with { Length = short0 };
+            leftOver.Action = theOthers with { Length = shortNumber };
             return;
         }
-        if (screws?.Action is Unscrew { Length: not null } && thing is { Length: null, IsCounted: true } && clause.Places.Find(place => place.Preposition is "at" or "of" && place.Of is { Role: null, Number.Exact: not null, HasFacts: false }) is { Of.Number.Exact: { } bare } at0)
+        if (screws?.Action is Unscrew { Length: not null } && thing is { Length: null, IsCounted: true } && clause.Places.Find(place => place.Preposition is "at" or "of" && place.Of is { Role: null, Number.Exact: not null, HasFacts: false }) is { Of.Number.Exact: { } bare } atLength)
         {
             thing.Length = bare;
-            clause.Places.Remove(at0);
+            clause.Places.Remove(atLength);
         }
         // Ten of them 5 mm, the last one 3 mm; the others five.
         if (acts.FindLast(act => act.IsRest) is { Action: Unscrew rest } left && (thing.IsOther || (thing is { IsLoose: true, Number: not null } && rest.Count == thing.Number)) && (thing.Number is null || rest.Count == thing.Number || thing.Number == Count.One && rest.Count == Count.One))
@@ -374,9 +374,9 @@ internal sealed partial class SpokenMeaning
         // Two under the left foot, one under the right
         if (before.Action is Unscrew { Cover: not (null or Cover.None), Count: { } under } hiddenScrews && thing.Number is { } more && clause.Places.Find(place => Hides(place.Preposition) && place.Of is { } spot && spot.IsNoun("place") && spot.Text is "left" or "right" or "front" or "rear" or "back" or "other") is not null && before.Clause.Places.Exists(place => Hides(place.Preposition) && place.Of is { Many: false }))
         {
-            var all0 = under + more;
+            var underAll = under + more;
             var covered = (hiddenScrews.Covers ?? 1) + 1;
-            before.Action = hiddenScrews with { Count = all0, Covers = all0.Exact == covered ? null : covered };
+            before.Action = hiddenScrews with { Count = underAll, Covers = underAll.Exact == covered ? null : covered };
             return;
         }
         if (before.Action is Unscrew { Cover: not (null or Cover.None) } && clause.Places.Exists(place => Hides(place.Preposition)))
@@ -385,22 +385,22 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Lifted both out: the speakers, the two that were spoken of.
-        if (thing is { Role: null, Number.Exact: 2 } && (clause.Does("come") || clause.Particle is not null || clause.Does("take", "lift", "pull")) && mentioned.Count > 0 && mentioned[^1].Thing is { Is: "speakers" } && Parts() is (var two, var spoken0))
+        if (thing is { Role: null, Number.Exact: 2 } && (clause.Does("come") || clause.Particle is not null || clause.Does("take", "lift", "pull")) && mentioned.Count > 0 && mentioned[^1].Thing is { Is: "speakers" } && Parts() is (var two, var spokenAt))
         {
-            Again(clause, two, spoken0);
+            Again(clause, two, spokenAt);
             return;
         }
         // Eight, six long, two short: the eight.
-        if (thing is { Role: null, HasFacts: false, IsAnother: false, Number.Exact: { } some } && clause is { HasDeed: false, Particle: null, Places.Count: 0 } && before.Action.Count?.Exact is { } whole0 && some < whole0 && before.Parts.Count == 0)
+        if (thing is { Role: null, HasFacts: false, IsAnother: false, Number.Exact: { } some } && clause is { HasDeed: false, Particle: null, Places.Count: 0 } && before.Action.Count?.Exact is { } counted && some < counted && before.Parts.Count == 0)
         {
             if (completes == clause)
             {
                 completes = null;
                 return;
             }
-            if (clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault() is { HasDeed: false, Particle: null, Places.Count: 0, Object: { Role: null, HasFacts: false, Number.Exact: { } others } } rest0 && some + others == whole0)
+            if (clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault() is { HasDeed: false, Particle: null, Places.Count: 0, Object: { Role: null, HasFacts: false, Number.Exact: { } others } } makesUp && some + others == counted)
             {
-                completes = rest0;
+                completes = makesUp;
                 return;
             }
         }

@@ -502,8 +502,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                     place.Of.IsEach = false;
                 return (capped, caps == (thing.Number?.Exact ?? 1) ? null : caps);
             }
-            if (place.Of is { IsEach: true, Role: Role.Noun } each0 && each0.IsNoun("piece") && each0.Number is null or { Exact: 1 })
-                (each0.Role, each0.Number) = (null, null);
+            if (place.Of is { IsEach: true, Role: Role.Noun } everyOne && everyOne.IsNoun("piece") && everyOne.Number is null or { Exact: 1 })
+                (everyOne.Role, everyOne.Number) = (null, null);
             if ((place.Of is null || place.Of.IsPronoun || place.Of is { IsEach: true, Role: null }) && acts.FindLastIndex(act => act.Sort == Sort.Peel && PeeledCover(act) is not null) is >= 0 and var at)
             {
                 read = place;

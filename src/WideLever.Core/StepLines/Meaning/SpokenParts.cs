@@ -546,17 +546,17 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Cut round the rubber seal
-        if (clause.Does("cut", "unglue", "heat") && clause.Places.Find(place => place.Preposition is "round" or "around" or "round the" or "along" or "through" or "all round" or "all around" or "thru" && place.Of is { } of && of.IsNoun("gasket", "glue", "softGlue", "rigidGlue", "foam", "stickyTape")) is { Of: { } sealing } where0)
+        if (clause.Does("cut", "unglue", "heat") && clause.Places.Find(place => place.Preposition is "round" or "around" or "round the" or "along" or "through" or "all round" or "all around" or "thru" && place.Of is { } of && of.IsNoun("gasket", "glue", "softGlue", "rigidGlue", "foam", "stickyTape")) is { Of: { } sealing } sealingAt)
         {
-            clause.Places.Remove(where0);
+            clause.Places.Remove(sealingAt);
             clause.Object = sealing;
             OfNoun(clause, sealing);
             return;
         }
         // Glued to the hinge, cut free: the glue.
-        if (clause.Does("cut", "unglue") && last is { State: "glued" or "taped", Object.Role: Role.Noun } stuck0)
+        if (clause.Does("cut", "unglue") && last is { State: "glued" or "taped", Object.Role: Role.Noun } gluedOn)
         {
-            Add(Sort.Bond, new Unbond { Bond = stuck0.State == "taped" ? Bond.Tape : null }, clause, stuck0.Object.PartOf);
+            Add(Sort.Bond, new Unbond { Bond = gluedOn.State == "taped" ? Bond.Tape : null }, clause, gluedOn.Object.PartOf);
             return;
         }
         // Those are out, so now: what was done before this line.
@@ -696,9 +696,9 @@ internal sealed partial class SpokenMeaning
             if (Parts() is null && Fastener(several) && (clause.Does("take", "lift", "pull", "slide", "come") || clause.Particle is not null))
             {
                 // Suction cup on the base, ten clips, up it comes: the one thing that was spoken of.
-                if (Only(clause) is { } one0)
+                if (Only(clause) is { } theOne)
                 {
-                    Again(clause, one0, last);
+                    Again(clause, theOne, last);
                     return;
                 }
                 if (Recent(clause, false) is { } single)
@@ -726,8 +726,8 @@ internal sealed partial class SpokenMeaning
         if (thing is null || before is null)
             (thing, before) = (Recent(clause, many), clause);
         // The plug that was named: what was done with it.
-        if (thing is { Role: Role.Noun } && acts.Find(act => act.Clause.Start <= thing.Start && thing.End <= act.Clause.End) is { } told0)
-            before = told0.Clause;
+        if (thing is { Role: Role.Noun } && acts.Find(act => act.Clause.Start <= thing.Start && thing.End <= act.Clause.End) is { } toldBefore)
+            before = toldBefore.Clause;
         if (thing is null)
         {
             Fault(clause, "what is that? Name it");

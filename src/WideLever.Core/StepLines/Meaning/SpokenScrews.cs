@@ -63,10 +63,10 @@ internal sealed partial class SpokenMeaning
         if (acts.Exists(act => act.Sort == Sort.Screws && act.Clause.Object?.Is == thing.Is) && !thing.IsCounted && thing is { HasFacts: false, IsAnother: false, Many: true } && clause.HasDeed && clause.Places.Count == 0 && (thing.PartOf is null || acts.Exists(act => act.Part == thing.PartOf)))
             return;
         // The tape over this screw peeled, one screw: what it was under.
-        if (cover is null && action.Cover == Cover.None && acts.FindLastIndex(act => act.Sort == Sort.Peel && PeeledCover(act) is not null && act.Clause.Places.Exists(place => place.Of?.IsNoun("screw") == true && place.Preposition is "over" or "on" or "covering" or "above" or "on top of" or "across" or "that covers" or "which covers" or "that hides")) is >= 0 and var over0)
+        if (cover is null && action.Cover == Cover.None && acts.FindLastIndex(act => act.Sort == Sort.Peel && PeeledCover(act) is not null && act.Clause.Places.Exists(place => place.Of?.IsNoun("screw") == true && place.Preposition is "over" or "on" or "covering" or "above" or "on top of" or "across" or "that covers" or "which covers" or "that hides")) is >= 0 and var overIt)
         {
-            action = action with { Cover = PeeledCover(acts[over0])!.Value, Covers = CoverCount(acts[over0], thing) };
-            acts.RemoveAt(over0);
+            action = action with { Cover = PeeledCover(acts[overIt])!.Value, Covers = CoverCount(acts[overIt], thing) };
+            acts.RemoveAt(overIt);
         }
         // Peel this sticker, there's the hidden screw
         if (cover is null && action.Cover == Cover.None && thing.Looks.Contains("hidden") && acts.FindLastIndex(act => act.Sort == Sort.Peel && PeeledCover(act) is not null) is >= 0 and var hider)

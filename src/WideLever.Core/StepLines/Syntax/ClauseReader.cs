@@ -235,9 +235,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         {
             (now, joined) = (Clauses[^1], false);
         }
-        if (word.Is(Role.Hiding) && now is null && StartsThing(i + 1) && Clauses.FindLast(clause => clause.Object is { IsPronoun: false })?.Object is { } cover0 && IsCover(cover0))
+        if (word.Is(Role.Hiding) && now is null && StartsThing(i + 1) && Clauses.FindLast(clause => clause.Object is { IsPronoun: false })?.Object is { } hiding && IsCover(hiding))
         {
-            hides = cover0;
+            hides = hiding;
             return i + 1;
         }
         if (word.Is(Role.Hiding) && now?.Object is not null && StartsThing(i + 1) && (!word.Text.StartsWith("to ", StringComparison.Ordinal) || (IsCover(now.Object) && Fasteners(i + 1))))
@@ -422,9 +422,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (word.As(Role.Compare) == "orSo" && now?.Object is { Number: not null })
             return i + 1;
         // Eight front, six back
-        if (word.Text == "back" && i + 1 == words.Count && now is { HasDeed: false, Particle: null, Object.IsCounted: true } behind0 && Clauses.Exists(other => (other.Places.Exists(place => place.Of?.Text is "front" or "frnt" or "frt" or "rear") || other.Object?.Which.Contains("front") == true)))
+        if (word.Text == "back" && i + 1 == words.Count && now is { HasDeed: false, Particle: null, Object.IsCounted: true } atBack && Clauses.Exists(other => (other.Places.Exists(place => place.Of?.Text is "front" or "frnt" or "frt" or "rear") || other.Object?.Which.Contains("front") == true)))
         {
-            behind0.Places.Add(new("at", null, word.Start, word.End));
+            atBack.Places.Add(new("at", null, word.Start, word.End));
             return i + 1;
         }
         if (word.Is(Role.OfThem) && now?.Object is { } some)
@@ -439,14 +439,13 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return i + 1;
         }
         // Three of them are wire plugs: what they are.
-        if (now is { IsStatement: true, HasDeed: false, Particle: null, Object: { Role: null, IsCounted: true, IsOfThem: true, HasFacts: false } several } && !joined && word.Is(Role.Noun) && StartsThing(i))
+        if (now is { IsStatement: true, HasDeed: false, Particle: null, Object: { Role: null, IsCounted: true, IsOfThem: true, HasFacts: false } } && !joined && word.Is(Role.Noun) && StartsThing(i))
         {
             var to = i;
             if (ThingAt(ref to) is { IsCounted: false, Role: Role.Noun } kinds && kinds.IsNoun("plug", "ribbon", "press", "push", "flap", "bar", "slideLock", "cable", "antenna", "lead"))
             {
-                now.Places.Add(new("with", kinds.Before.Count > 0 || kinds.Is is not ("plug" or "cable") ? kinds : kinds, kinds.Start, kinds.End));
+                now.Places.Add(new("with", kinds, kinds.Start, kinds.End));
                 now.Reach(kinds.Start, kinds.End);
-                _ = several;
                 return to;
             }
         }
@@ -579,7 +578,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
     private int Deed(int i)
     {
         var (word, deed) = (words[i], words[i].As(Role.Deed) ?? "put");
-        if (deed == "stay" && (now?.Object is { IsPronoun: false } thing0 ? thing0 : null) is { } whole && !(whole.IsNoun("screw", "standoff", "piece") || whole.HasFacts || whole.Role is null))
+        if (deed == "stay" && (now?.Object is { IsPronoun: false } stays ? stays : null) is { } whole && !(whole.IsNoun("screw", "standoff", "piece") || whole.HasFacts || whole.Role is null))
         {
             // The pads stay whole: a remark.
             if (now!.HasDeed || now.Particle is not null)

@@ -159,9 +159,9 @@ internal sealed partial class ClauseReader
                 continue;
             }
             // M2.5, 5 long
-            if (!head && word.Text is "long" && thing.Number is { Exact: { } long0 } && (thing.Thread is not null || thing.Size is not null) && thing.Length is null && words[i - 1].Figure?.Number is not null && (i < 2 || words[i - 2].Figure is not null || words[i - 2].Is(Role.Drive)))
+            if (!head && word.Text is "long" && thing.Number is { Exact: { } longNumber } && (thing.Thread is not null || thing.Size is not null) && thing.Length is null && words[i - 1].Figure?.Number is not null && (i < 2 || words[i - 2].Figure is not null || words[i - 2].Is(Role.Drive)))
             {
-                (thing.Length, thing.Number) = (long0, null);
+                (thing.Length, thing.Number) = (longNumber, null);
                 continue;
             }
             // Captive x 6
@@ -490,9 +490,9 @@ internal sealed partial class ClauseReader
             }
         }
         // PH0 x 4: so many.
-        if (words[i].Text is "x" or "×" && thing is { Size: not null, Thread: null, IsCounted: false } && i + 1 < words.Count && words[i + 1].Figure?.Number is { } many0 && many0 == Math.Floor(many0) && !(i + 2 < words.Count && words[i + 2].Is(Role.Unit)))
+        if (words[i].Text is "x" or "×" && thing is { Size: not null, Thread: null, IsCounted: false } && i + 1 < words.Count && words[i + 1].Figure?.Number is { } soMany && soMany == Math.Floor(soMany) && !(i + 2 < words.Count && words[i + 2].Is(Role.Unit)))
         {
-            thing.Number = (int)many0;
+            thing.Number = (int)soMany;
             i++;
             return true;
         }
