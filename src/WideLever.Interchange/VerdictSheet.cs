@@ -198,9 +198,13 @@ public static class VerdictSheet
         foreach (var (one, other) in record.Parts.SelectMany(part => part.Excludes.Select(id => (part, record.Parts.FirstOrDefault(two => two.Id == id)))).Where(pair => pair.Item2 is not null && string.CompareOrdinal(pair.part.Id, pair.Item2.Id) < 0))
             yield return new(Sort.Listed, $"Either the {Named(one)} or the {Named(other!)} can be used, not both.");
         yield return new(Sort.Heading, "Where points were lost");
-        yield return new(Sort.Header, "kind", "points", "of");
-        foreach (var (index, line) in new[] { ("repair", Ledger.OfRepair(result, record, rubric, actionsOf: [])), ("upgrade", Ledger.OfUpgrade(result, record, rubric, actionsOf: [])) }
-            .SelectMany(one => one.Item2.Lines.Select(line => (one.Item1, line))).Where(one => one.line.Points >= 0.05).OrderByDescending(one => one.line.Points).Take(MostLosses))
+        // Points are lost of a figure: where there is none, nothing is.
+        if (!HasFigure(result.Repair, result.Status, facts) && !HasFigure(result.Upgrade, result.Status, facts))
+            yield return new(Sort.Text, "Neither index has a figure yet, so no points are counted.");
+        else
+            yield return new(Sort.Header, "kind", "points", "of");
+        foreach (var (index, line) in new[] { ("repair", result.Repair, Ledger.OfRepair(result, record, rubric, actionsOf: [])), ("upgrade", result.Upgrade, Ledger.OfUpgrade(result, record, rubric, actionsOf: [])) }
+            .Where(one => HasFigure(one.Item2, result.Status, facts)).Select(one => (one.Item1, one.Item3)).SelectMany(one => one.Item2.Lines.Select(line => (one.Item1, line))).Where(one => one.line.Points >= 0.05).OrderByDescending(one => one.line.Points).Take(MostLosses))
         {
             yield return new(Sort.Row, (WordList.TryParse<PartKind>(line.Name, out var kind) ? kind.Name() : WordList.Apart(line.Name)), One(line.Points), line.Known ? index : $"{index}, not known enough");
         }

@@ -504,6 +504,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             }
             if (place.Of is { IsEach: true, Role: Role.Noun } everyOne && everyOne.IsNoun("piece") && everyOne.Number is null or { Exact: 1 })
                 (everyOne.Role, everyOne.Number) = (null, null);
+            // Under each one: of those that were said.
+            if (place.Of is { IsEach: true, Role: null, Number.Exact: 1 } eachOne)
+                eachOne.Number = null;
             if ((place.Of is null || place.Of.IsPronoun || place.Of is { IsEach: true, Role: null }) && acts.FindLastIndex(act => act.Sort == Sort.Peel && PeeledCover(act) is not null) is >= 0 and var at)
             {
                 read = place;

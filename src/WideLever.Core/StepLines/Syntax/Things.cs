@@ -16,6 +16,9 @@ internal sealed partial class ClauseReader
             var word = words[i];
             if (word.IsStop)
                 break;
+            // Under each one a screw, under each one screw: what lies there is no part of the place.
+            if (inPlace && thing.IsEach && !head && thing.Number is null or { Exact: 1 } && (word.Text is "a" or "an" || word.Is(Role.Noun, "screw")))
+                break;
             if (!head && Article(word) && !thing.IsPronoun)
             {
                 thing.IsIts |= word.Text is "its" or "their";
