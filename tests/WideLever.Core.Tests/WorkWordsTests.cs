@@ -34,6 +34,8 @@ public sealed class WorkWordsTests
         var step = Of(new Unscrew { Count = 4, Drive = Drive.Cross, Cover = Cover.Foot, Covers = 2 }, new Unbond { Bond = Bond.SoftGlue, LengthMm = 780, Tool = Tool.Heat }, new Unplug { Connector = Connector.BarLock }, new Lift(), new Peel { What = PeelWhat.Label });
         var back = WorkWords.Back(step, []).Select(line => line.Split(' ')[0]).ToList();
         back.ShouldBe(["Push", "Test", "Clean", "Set", "4", "The"]);
+        // A glued pack is set in before it is connected, and nothing is powered on beside open glue.
+        WorkWords.Back(step with { DisconnectsPower = true }, []).Select(line => line.Split(' ')[0]).ShouldBe(["Clean", "Set", "Push", "4", "The"]);
         WorkWords.Out(step, [])[0].ShouldBe("Take off the 2 feet, and undo 4 cross screws.");
         WorkWords.Back(step, [])[4].ShouldContain("Then put the 2 feet back");
         WorkWords.Out(Of(new Unscrew { Count = 2, Drive = Drive.Nut, Size = "N5" }), []).ShouldBe(["Undo 2 N5 nuts."]);

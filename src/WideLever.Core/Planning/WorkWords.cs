@@ -18,21 +18,22 @@ public static class WorkWords
     {
         var lines = Each(step, wells, (action, well) => Said(Back(action, step, well), action.Notes));
         var said = step.Actions.Zip(lines).Reverse().OrderBy(one => Turn(one.First, step)).Select(one => one.Second).ToList();
-        // A panel that is glued is tried before the glue closes over it.
-        if (step.Actions.Any(action => action is Unbond) && step.Actions.Any(action => action is Unplug) && step.Actions.Any(action => action is Lift))
+        if (IsTriedFirst(step))
             said.Insert(step.Actions.Count(action => Turn(action, step) < Turns.Renew), "Test it before anything is glued: with every lead on, power on for a moment, then off again.");
         return said;
     }
 
     private enum Turns { Clean, Connect, Renew, SetIn, Join, Route, Close, Fasten, Cover }
 
-    // What is glued shut over its leads is connected and tried first.
+    // What is glued shut over its leads is connected and tried first; a pack never, for power comes back last.
+    private static bool IsTriedFirst(Step step) => !step.DisconnectsPower && step.Actions.Any(action => action is Unbond { Bond: not Bond.ReleaseTab }) && step.Actions.Any(action => action is Unplug) && step.Actions.Any(action => action is Lift);
+
     private static Turns Turn(TeardownAction action, Step step) => action switch
     {
         Thermal => Turns.Clean,
         Unbond => Turns.Renew,
         Lift or Move or Slide => Turns.SetIn,
-        Unplug => step.Actions.Any(other => other is Unbond) && step.Actions.Any(other => other is Lift) ? Turns.Connect : Turns.Join,
+        Unplug => IsTriedFirst(step) ? Turns.Connect : Turns.Join,
         Route => Turns.Route,
         Swing or Unlatch or Unclip => Turns.Close,
         Unscrew or Switch => Turns.Fasten,
