@@ -6,7 +6,8 @@ const quantity = (low: number, value: number | null, high: number) => ({ low, va
 
 describe('figures', () => {
   it('shows an index as its value and its range', () => {
-    expect(`${indexValue(quantity(57.6, 63.2, 70.4))} ${indexRange(quantity(57.6, 63.2, 70.4))}`).toBe('63 (58–70)');
+    expect(`${indexValue(quantity(57.6, 63.2, 70.4))} (${indexRange(quantity(57.6, 63.2, 70.4))})`).toBe('63 (58–70)');
+    expect(indexRange(quantity(62.6, 63.2, 63.4))).toBeNull();
     expect(indexValue(quantity(0, null, 100))).toBe('–');
     expect(indexValue(quantity(1, 2.5, 3), 'exact')).toBe('2.500000');
   });

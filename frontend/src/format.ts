@@ -2,13 +2,15 @@ import type { Effort, Quantity } from './api/client';
 
 export type Exactness = 'rounded' | 'exact';
 
-/** An index on 0..100, as 63 (58–70); in full where exact. A value of which not enough is known is a dash. */
+/** An index on 0..100, as 63; in full where exact. A value of which not enough is known is a dash. */
 export function indexValue(quantity: Quantity, exactness: Exactness = 'rounded'): string {
   return quantity.value === null ? '–' : figure(quantity.value, exactness, 0);
 }
 
-export function indexRange(quantity: Quantity, exactness: Exactness = 'rounded'): string {
-  return `(${figure(quantity.low, exactness, 0)}–${figure(quantity.high, exactness, 0)})`;
+/** Its range, as 58–70; null where both ends print alike. */
+export function indexRange(quantity: Quantity, exactness: Exactness = 'rounded'): string | null {
+  const [low, high] = [figure(quantity.low, exactness, 0), figure(quantity.high, exactness, 0)];
+  return low === high ? null : `${low}–${high}`;
 }
 
 /** A share on 0..1, as 0.83 (0.81–0.84); without a value it says so. */

@@ -3,6 +3,7 @@ using System.Net;
 using System.Text;
 using WideLever.Core;
 using WideLever.Core.Comparing;
+using WideLever.Core.Findings;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 
@@ -11,7 +12,7 @@ namespace WideLever.Interchange;
 /// <summary>A unit of a comparison that is published.</summary>
 /// <param name="Name">Maker, model and code.</param>
 /// <param name="Model">The name it is called by in sentences.</param>
-/// <param name="Member">Its kinds, status and price.</param>
+/// <param name="Member">Its kinds and price.</param>
 /// <param name="NotSeparable">Models that it is not to be told apart from.</param>
 public sealed record ComparedUnit(string Name, string Model, FieldMember Member, IReadOnlyList<string> NotSeparable);
 
@@ -70,7 +71,7 @@ public static class ComparisonSheet
     private static IEnumerable<IReadOnlyList<string>> Rows(IReadOnlyList<ComparedUnit> units, Rubric rubric) => units.Select(unit =>
     {
         var indices = unit.Member.Unit.Indices(rubric);
-        string Of(IndexName index) => Figure(indices.Get(index), unit.Member.Status);
+        string Of(IndexName index) => IndexWords.Figure(indices.Get(index), indices.StatusOf(index));
         return (IReadOnlyList<string>)[
             unit.Name, Of(IndexName.Repair), Of(IndexName.Upgrade), Of(IndexName.Combined),
             unit.Member.Price is { } price ? $"{price.ToString("0.##", CultureInfo.InvariantCulture)} {rubric.Currency}" : "not known", unit.NotSeparable.Count == 0 ? "none" : string.Join(", ", unit.NotSeparable)];
@@ -81,11 +82,6 @@ public static class ComparisonSheet
 
     private static string After(Rubric rubric, string sha256) =>
         $"Method {CoreVersion.Method.ToString(CultureInfo.InvariantCulture)}; {rubric.Name}, revision {rubric.Revision.ToString(CultureInfo.InvariantCulture)} ({sha256[..12]}). Figures of 100 each; in brackets what the unknown facts allow. A range without a figure is a draft.";
-
-    private static string Figure(Quantity index, Status status) => index.Value is { } value && status != Status.Draft
-        ? $"{Round(value)} ({Round(index.Low)} to {Round(index.High)})" : $"{Round(index.Low)} to {Round(index.High)}";
-
-    private static string Round(double value) => Math.Round(value, MidpointRounding.AwayFromZero).ToString(CultureInfo.InvariantCulture);
 
     private static string Safe(string text) => WebUtility.HtmlEncode(text);
 }

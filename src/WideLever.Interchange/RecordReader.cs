@@ -288,6 +288,7 @@ public static class RecordReader
             Amount = fields.Number("amount"),
             Currency = fields.OwnText("currency"),
             Rate = fields.Number("rate"),
+            RateTo = fields.OwnText("rateTo"),
             RateDate = fields.Date("rateDate"),
             Notes = fields.OwnText("notes"),
         };

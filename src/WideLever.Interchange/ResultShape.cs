@@ -16,6 +16,7 @@ public static class ResultShape
             ["index"] = Quantity(100, covered: true),
             ["share"] = Quantity(1, covered: true),
             ["criterion"] = Quantity(1, covered: false),
+            ["indexStatus"] = Object([("status", OneOf(WordList.Of<Status>())), ("reasons", List(OneOf(WordList.Of<Reason>())))]),
             ["part"] = Object(
             [
                 ("serviceUnit", OrNull("string")),
@@ -43,6 +44,9 @@ public static class ResultShape
         [
             // Results from before the method had a number lack it.
             ("method", new() { ["const"] = CoreVersion.Method }),
+            // Those from before an index had a status of its own lack these.
+            ("repairStatus", To("indexStatus")),
+            ("upgradeStatus", To("indexStatus")),
         ]);
         return Shape.Document("wide-lever/result", 1, "Result of a record under a rubric", "Six places; null where there is no value.", schema, definitions);
     }

@@ -17,11 +17,13 @@ public static class ResultWriter
         Covered(writer, "repair", result.Repair);
         Covered(writer, "upgrade", result.Upgrade);
         Covered(writer, "combined", result.Combined);
-        writer.WriteString("status", result.Status.Word());
-        writer.WriteStartArray("reasons");
-        foreach (var reason in result.Reasons)
-            writer.WriteStringValue(reason.Word());
-        writer.WriteEndArray();
+        StatusOf(writer, result.Together);
+        foreach (var (name, status) in new[] { ("repairStatus", result.RepairStatus), ("upgradeStatus", result.UpgradeStatus) })
+        {
+            writer.WriteStartObject(name);
+            StatusOf(writer, status);
+            writer.WriteEndObject();
+        }
         writer.WriteNumber("observedSteps", result.ObservedSteps);
         writer.WriteStartObject("repairKinds");
         foreach (var kind in result.RepairKinds)
@@ -117,6 +119,15 @@ public static class ResultWriter
             Covered(writer, "score", score);
         }
         writer.WriteEndObject();
+    }
+
+    private static void StatusOf(Utf8JsonWriter writer, IndexStatus status)
+    {
+        writer.WriteString("status", status.Status.Word());
+        writer.WriteStartArray("reasons");
+        foreach (var reason in status.Reasons)
+            writer.WriteStringValue(reason.Word());
+        writer.WriteEndArray();
     }
 
     private static void Covered(Utf8JsonWriter writer, string name, Quantity quantity)

@@ -16,13 +16,9 @@ namespace WideLever.Interchange;
 /// <param name="Signer">Who answers for it; null: nobody signed it.</param>
 /// <param name="SignedAt">When; null: nobody did.</param>
 /// <param name="ChangedSince">Whether the record, the rubric or the method changed since.</param>
-/// <param name="AsSeen">Whether it was signed as seen, while it was not complete: its figures stand as ranges.</param>
+/// <param name="AsSeen">Whether it was signed as seen, while it was not complete.</param>
 /// <param name="Revisions">What was signed so far, the first first: the day, and the note.</param>
-public sealed record SheetStanding(string? Signer, string? SignedAt, bool ChangedSince, bool AsSeen, IReadOnlyList<(string On, string? Note)> Revisions)
-{
-    /// <summary>Whether figures stand as ranges, for that is what was signed.</summary>
-    public bool ByRanges => Signer is not null && AsSeen && !ChangedSince;
-}
+public sealed record SheetStanding(string? Signer, string? SignedAt, bool ChangedSince, bool AsSeen, IReadOnlyList<(string On, string? Note)> Revisions);
 
 /// <summary>What a verdict sheet is made of.</summary>
 /// <param name="Record">The record.</param>
@@ -129,9 +125,9 @@ public static class VerdictSheet
         string At(double value) => (110 + 2.6 * value).ToString("0.#", CultureInfo.InvariantCulture);
         string Long(double value) => (2.6 * value).ToString("0.#", CultureInfo.InvariantCulture);
         var y = 34;
-        foreach (var (name, index) in new[] { ("Repair", result.Repair), ("Upgrade", result.Upgrade) })
+        foreach (var (name, index, status) in new[] { ("Repair", result.Repair, result.RepairStatus.Status), ("Upgrade", result.Upgrade, result.UpgradeStatus.Status) })
         {
-            var hasFigure = HasFigure(index, result.Status, facts);
+            var hasFigure = IndexWords.HasFigure(index, status);
             drawing.Append(CultureInfo.InvariantCulture, $"<text x=\"10\" y=\"{y + 5}\">{name}</text><line x1=\"110\" x2=\"370\" y1=\"{y}\" y2=\"{y}\" stroke=\"currentColor\" stroke-opacity=\".45\"/>");
             drawing.Append(CultureInfo.InvariantCulture, $"<rect x=\"{At(index.Low)}\" y=\"{y - 4}\" width=\"{Long(Math.Max(0.8, index.High - index.Low))}\" height=\"8\" fill=\"currentColor\" fill-opacity=\".4\"/>");
             if (hasFigure)
@@ -139,7 +135,7 @@ public static class VerdictSheet
             drawing.Append(CultureInfo.InvariantCulture, $"<text x=\"385\" y=\"{y + 6}\" font-size=\"{(hasFigure ? 18 : 14)}\">{(hasFigure ? Round(index.Value!.Value) : $"{Round(index.Low)} to {Round(index.High)}")}</text>");
             y += 36;
         }
-        return $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 470 {y.ToString(CultureInfo.InvariantCulture)}\" role=\"img\" aria-label=\"{Safe($"{record.Unit.ModelCode}: repair {Figure(result.Repair, result.Status, facts)}, upgrade {Figure(result.Upgrade, result.Status, facts)}")}\" font-family=\"{SheetText.Family}\" font-size=\"14\" fill=\"currentColor\">{drawing}</svg>";
+        return $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 470 {y.ToString(CultureInfo.InvariantCulture)}\" role=\"img\" aria-label=\"{Safe($"{record.Unit.ModelCode}: repair {Figure(result.Repair, result.RepairStatus.Status)}, upgrade {Figure(result.Upgrade, result.UpgradeStatus.Status)}")}\" font-family=\"{SheetText.Family}\" font-size=\"14\" fill=\"currentColor\">{drawing}</svg>";
     }
 
     private static IEnumerable<Line> Lines(SheetFacts facts)
@@ -153,7 +149,7 @@ public static class VerdictSheet
         if (facts.Despite is { } despite)
             yield return new(Sort.Text, $"Published before the day until which it was to be kept: {despite}");
         yield return new(Sort.Plate, "");
-        yield return new(Sort.Text, $"Repair {Figure(result.Repair, result.Status, facts)}{facts.RepairStanding}; upgrade {Figure(result.Upgrade, result.Status, facts)}{facts.UpgradeStanding}; of 100 each.");
+        yield return new(Sort.Text, $"Repair {Figure(result.Repair, result.RepairStatus.Status)}{facts.RepairStanding}; upgrade {Figure(result.Upgrade, result.UpgradeStatus.Status)}{facts.UpgradeStanding}; of 100 each.");
         yield return new(Sort.Text, string.Join(' ', facts.Summary.Sentences));
         if (record.Teardown.Damage.Count > 0)
             yield return new(Sort.Text, $"This one machine came {string.Join("; ", record.Teardown.Damage.Select(damage => $"{DamageWord(damage.Kind)}{(damage.Text is { } text ? $": {text}" : "")}"))}. That is not what the model is.");
@@ -199,12 +195,12 @@ public static class VerdictSheet
             yield return new(Sort.Listed, $"Either the {Named(one)} or the {Named(other!)} can be used, not both.");
         yield return new(Sort.Heading, "Where points were lost");
         // Points are lost of a figure: where there is none, nothing is.
-        if (!HasFigure(result.Repair, result.Status, facts) && !HasFigure(result.Upgrade, result.Status, facts))
+        if (!IndexWords.HasFigure(result.Repair, result.RepairStatus.Status) && !IndexWords.HasFigure(result.Upgrade, result.UpgradeStatus.Status))
             yield return new(Sort.Text, "Neither index has a figure yet, so no points are counted.");
         else
             yield return new(Sort.Header, "kind", "points", "of");
-        foreach (var (index, line) in new[] { ("repair", result.Repair, Ledger.OfRepair(result, record, rubric, actionsOf: [])), ("upgrade", result.Upgrade, Ledger.OfUpgrade(result, record, rubric, actionsOf: [])) }
-            .Where(one => HasFigure(one.Item2, result.Status, facts)).Select(one => (one.Item1, one.Item3)).SelectMany(one => one.Item2.Lines.Select(line => (one.Item1, line))).Where(one => one.line.Points >= 0.05).OrderByDescending(one => one.line.Points).Take(MostLosses))
+        foreach (var (index, line) in new[] { ("repair", IndexWords.HasFigure(result.Repair, result.RepairStatus.Status), Ledger.OfRepair(result, record, rubric, actionsOf: [])), ("upgrade", IndexWords.HasFigure(result.Upgrade, result.UpgradeStatus.Status), Ledger.OfUpgrade(result, record, rubric, actionsOf: [])) }
+            .Where(one => one.Item2).Select(one => (one.Item1, one.Item3)).SelectMany(one => one.Item2.Lines.Select(line => (one.Item1, line))).Where(one => one.line.Points >= 0.05).OrderByDescending(one => one.line.Points).Take(MostLosses))
         {
             yield return new(Sort.Row, (WordList.TryParse<PartKind>(line.Name, out var kind) ? kind.Name() : WordList.Apart(line.Name)), One(line.Points), line.Known ? index : $"{index}, not known enough");
         }
@@ -266,12 +262,9 @@ public static class VerdictSheet
     private static string Schools(Schools schools) =>
         $"The battery is {(schools.PowerFirst == PowerFirst.Always ? "disconnected before inside work" : "disconnected where it is in the way")}; assemblies count {(schools.Assemblies == Assemblies.AsAssembly ? "as repairs at their price" : "as no repair")}; ceilings are {schools.Ceiling switch { CeilingSource.Bench => "those that a bench proved", CeilingSource.Maker => "the maker's", _ => "the platform's" }}; effort is {schools.Effort switch { EffortSchool.StandardTime => "standard time", EffortSchool.Steps => "steps", _ => "by the stopwatch" }}.";
 
-    private static bool HasFigure(Quantity index, Status status, SheetFacts facts) => index.Value is not null && status != Status.Draft && !facts.Standing.ByRanges;
+    private static string Figure(Quantity index, Status status) => $"{IndexWords.Figure(index, status)}{(IndexWords.HasFigure(index, status) ? "" : ", no figure yet")}";
 
-    private static string Figure(Quantity index, Status status, SheetFacts facts) =>
-        HasFigure(index, status, facts) ? $"{Round(index.Value!.Value)} ({Round(index.Low)} to {Round(index.High)})" : $"between {Round(index.Low)} and {Round(index.High)}{(facts.Standing.ByRanges ? "" : ", no figure yet")}";
-
-    private static string Round(double value) => Math.Round(value, MidpointRounding.AwayFromZero).ToString(CultureInfo.InvariantCulture);
+    private static string Round(double value) => IndexWords.Round(value);
 
     private static string One(double value) => value.ToString("0.0", CultureInfo.InvariantCulture);
 

@@ -23,6 +23,25 @@ public sealed record QuantityView(double Low, double? Value, double High, double
     public Quantity Quantity() => new(Low, Value, High, Coverage);
 }
 
+/// <summary>An index as it travels, 0..100: a quantity that does not go without how far it can be relied on.</summary>
+/// <param name="Low">Lowest value that the unknown facts allow.</param>
+/// <param name="Value">By what is known; null where too little is. Of a draft it is no figure to be shown.</param>
+/// <param name="High">Highest value.</param>
+/// <param name="Coverage">Weight share of what is known, 0..1.</param>
+/// <param name="Status">How far it can be relied on.</param>
+public sealed record IndexView(double Low, double? Value, double High, double Coverage, Status Status)
+{
+    /// <summary>The view of an index.</summary>
+    public static IndexView Of(Quantity index, Status status)
+    {
+        var view = QuantityView.Of(index);
+        return new(view.Low, view.Value, view.High, view.Coverage, status);
+    }
+
+    /// <summary>The view of one of three indices.</summary>
+    public static IndexView Of(Indices indices, IndexName index) => Of(indices.Get(index), indices.StatusOf(index));
+}
+
 /// <summary>Seconds of effort as they travel: six places.</summary>
 /// <param name="Low">Least, s.</param>
 /// <param name="Value">Middle, s.</param>

@@ -19,7 +19,7 @@ public sealed class CompareTests(Bench bench, Browsers browsers) : IClassFixture
         window.WaitForText("These 4", ".chooser");
         window.WaitForText("4 of 15 shown", "section[aria-label='Kind by kind']");
         window.Press("These 4");
-        window.WaitForText("4 of 15 units under House rubric, revision 2", ".screen-head");
+        window.WaitForText("4 of 15 units under House rubric, revision 3", ".screen-head");
         window.Press("Odds", ".views");
         // A field as small as this is drawn as soon as it is looked at.
         window.WaitForText("2,000 draws, seed 1", "section[aria-label='Rank odds']");

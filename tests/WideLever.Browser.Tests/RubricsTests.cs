@@ -41,10 +41,10 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
         after.Order().ShouldBe(before.Order());
         // Back to the house rubric.
         window.Go("/rubrics");
-        window.Choose("Revision", "House rubric, revision 2");
+        window.Choose("Revision", "House rubric, revision 3");
         window.WaitForText("units move", ".rubric-effect");
         window.Press("Use this revision");
-        window.WaitForText("House rubric, revision 2, in use", ".screen-head");
+        window.WaitForText("House rubric, revision 3, in use", ".screen-head");
         Order(window).ShouldBe(before);
         window.Complaints().ShouldBeEmpty();
     }

@@ -1,3 +1,4 @@
+using WideLever.Core.Comparing;
 using WideLever.Core.Checking;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
@@ -29,6 +30,16 @@ internal static class Build
         Steps = steps,
         Parts = parts,
     };
+
+    /// <summary>Limits under which only what is not known at all is a draft.</summary>
+    public static readonly StatusLimits AnyCoverage = new(ProvisionalBelow: 0.9, DraftBelow: 0.01, ProvisionalAboveWidth: 10);
+
+    /// <summary>A unit of which too little is known for a figure of either index.</summary>
+    public static FieldUnit Draft(FieldUnit unit)
+    {
+        static List<FieldKind> Unseen(IReadOnlyList<FieldKind> kinds) => [.. kinds.Select(kind => kind with { Score = kind.Score with { Coverage = 0 } })];
+        return unit with { Repair = Unseen(unit.Repair), Upgrades = [.. unit.Upgrades.Select(Unseen)] };
+    }
 
     /// <summary>A sealed machine: one base of screws and a foot, a glued battery, memory soldered to the board, a keyboard in one piece with the palm rest.</summary>
     public static TeardownRecord Sealed() => Record(

@@ -225,8 +225,8 @@ public sealed class CriteriaTests
     {
         Quantity Of(Supply? source, bool? paired) => SupplyCriterion.Of(Build.Part("a", PartKind.Fan) with { Spare = new Spare { Source = source, Paired = paired } }, Examples.House);
         Of(Supply.ThirdParty, false).ShouldBe(Quantity.Exactly(0.75));
-        Of(Supply.Maker, true).ShouldBeAbout(0.3, 0.3, 0.3);
-        Of(Supply.ThirdParty, null).ShouldBeAbout(0.225, 0.4875, 0.75);
+        Of(Supply.Maker, true).ShouldBeAbout(0.05, 0.05, 0.05);
+        Of(Supply.ThirdParty, null).ShouldBeAbout(0.0375, 0.39375, 0.75);
         Of(Supply.None, null).ShouldBeAbout(0, 0, 0);
         Of(null, false).ShouldBe(Quantity.Unknown);
     }

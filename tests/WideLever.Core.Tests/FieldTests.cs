@@ -21,15 +21,15 @@ public sealed class FieldTests
         var (good, bad) = (Unit(Of(MachineClass.Thin, Mounting.Slid)), Unit(Of(MachineClass.Thin, Mounting.Glued)));
         var desktop = Unit(Of(MachineClass.Desktop, Mounting.Slid));
         var standings = FieldStanding.Of(
-            [new(bad, Status.Complete, 900), new(good, Status.Draft, 800), new(good, Status.Provisional, 1_000), new(desktop, Status.Complete, null)], IndexName.Repair, Build.AnyValue with { Resolution = 0.001 });
+            [new(bad, 900), new(Build.Draft(good), 800), new(good, 1_000), new(desktop, null)], IndexName.Repair, Build.AnyValue with { Resolution = 0.001, Status = Build.AnyCoverage });
         standings[1].Group.ShouldBe(0);
         standings[3].Group.ShouldBe(1, "the first of its build");
         standings.Take(3).Select(standing => standing.Group).ShouldAllBe(group => group >= 0);
         (standings[0].Group, standings[2].Group).ShouldSatisfyAllConditions(groups => groups.Item1.ShouldBeGreaterThan(0), groups => groups.Item2.ShouldBeGreaterThan(0));
         standings[1].Place.ShouldBe(standings[2].Place);
         standings[0].Place.ShouldBeGreaterThan(standings[1].Place);
-        // What costs less and is better leaves the other two behind.
-        standings.Select(standing => standing.BestForPrice).ShouldBe([false, true, false, false]);
+        // What costs less than the better one is the best for its price; a draft, which has no figure, is none.
+        standings.Select(standing => standing.BestForPrice).ShouldBe([true, false, true, false]);
     }
 
     [Fact]

@@ -33,10 +33,11 @@ public sealed class RescoringTests
         // By value only those that have one are numbered.
         Field.PlacesByValue([Of(50, null), Of(70, 80), Of(50, 90), Of(10, 80)]).ShouldBe([null, 2, 1, 2]);
         var (low, high) = (new Quantity(40, 50, 60, 1), new Quantity(45, 46, 47, 1));
-        var effects = RubricEffect.Of([new(low, low, low), new(high, low, low)], [new(high, low, low), new(low, low, low)]);
+        Indices With(Quantity repair) => Indices.Of(repair, low, [], Examples.House);
+        var effects = RubricEffect.Of([With(low), With(high)], [With(high), With(low)]);
         (effects[0].Repair.PlaceBefore, effects[0].Repair.PlaceAfter).ShouldBe((2, 1));
         (effects[1].Repair.PlaceBefore, effects[1].Repair.PlaceAfter).ShouldBe((1, 2));
-        effects[0].Upgrade.ShouldBe(new IndexEffect(low, low, 1, 1));
+        effects[0].Upgrade.ShouldBe(new IndexEffect(low, low, Status.Provisional, Status.Provisional, 1, 1));
     }
 
     [Fact]

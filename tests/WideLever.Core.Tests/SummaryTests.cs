@@ -52,12 +52,12 @@ public sealed class SummaryTests
     [Fact]
     public void A_draft_has_no_place_and_others_are_named_that_cannot_be_told_apart()
     {
-        FieldMember Member(TeardownRecord record, Status status) => new(FieldUnit.Of(record.Score(), record), status, null);
+        FieldMember Member(TeardownRecord record) => new(FieldUnit.Of(record.Score(), record), null);
         var (better, worse) = (Examples.Record("3-modular").Record, Build.Sealed());
-        var standing = Summary.Standing(Member(better, Status.Complete), [Member(worse, Status.Complete), Member(better, Status.Complete)], IndexName.Repair, Examples.House);
+        var standing = Summary.Standing(Member(better), [Member(worse), Member(better)], IndexName.Repair, Examples.House with { Status = Build.AnyCoverage });
         (standing.Place, standing.Of).ShouldBe((1, 3));
         standing.NotSeparable.ShouldBe([1]);
-        Summary.Standing(Member(better, Status.Draft), [Member(worse, Status.Complete)], IndexName.Repair, Examples.House).Place.ShouldBeNull();
-        Summary.Standing(Member(better, Status.Complete), [], IndexName.Repair, Examples.House).Place.ShouldBeNull();
+        Summary.Standing(new(Build.Draft(Member(better).Unit), null), [Member(worse)], IndexName.Repair, Examples.House with { Status = Build.AnyCoverage }).Place.ShouldBeNull();
+        Summary.Standing(Member(better), [], IndexName.Repair, Examples.House with { Status = Build.AnyCoverage }).Place.ShouldBeNull();
     }
 }

@@ -115,7 +115,7 @@ public sealed class DeskTests : OpenHouse
         var seen = Workpieces.Find(unitId).Value!;
         Rubrics.Use("w", Keep("Other", node => node["clipBurden"] = 0.3), CancellationToken.None).Value.ShouldNotBeNull();
         var refused = Signing.Sign("v", unitId, Seen(seen)).Refusal!;
-        (refused.Kind, refused.Changed.ShouldHaveSingleItem().Title).ShouldBe((RefusalKind.Stale, "the rubric in use: Other, revision 2"));
+        (refused.Kind, refused.Changed.ShouldHaveSingleItem().Title).ShouldBe((RefusalKind.Stale, "the rubric in use: Other, revision 3"));
         Store.Signatures.Of(unitId).ShouldBeEmpty();
         var now = Workpieces.Find(unitId).Value!;
         var signed = Signing.Sign("v", unitId, Seen(now)).Value!;

@@ -28,7 +28,7 @@ public sealed class RubricReaderTests
     public void The_house_rubric_has_the_published_tables()
     {
         var house = RubricReader.House;
-        (house.Name, house.Revision, house.Currency).ShouldBe(("House rubric", 2, "EUR"));
+        (house.Name, house.Revision, house.Currency).ShouldBe(("House rubric", 3, "EUR"));
         house.Repair.Pairs.Select(pair => pair.Key).ShouldBe(RubricKinds.Repair);
         house.Upgrade.Pairs.Select(pair => pair.Key).ShouldBe(RubricKinds.Upgrade);
         house.Times.Standard[Verb.Unplug][(int)Connector.Coax].ShouldBe(new OutBack(2.5, 6));

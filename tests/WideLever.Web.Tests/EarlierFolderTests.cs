@@ -77,12 +77,12 @@ public sealed class EarlierFolderTests : IAsyncLifetime
     {
         var first = RubricReader.Read(Encoding.UTF8.GetBytes(Bench.Example("house-revision-1"))).Rubric!;
         var before = (await bench.GetAsync("/api/shelf")).Body!;
-        ((int)before["rubric"]!["revision"]!, (int?)before["rubric"]!["newer"]).ShouldBe((1, 2));
+        ((int)before["rubric"]!["revision"]!, (int?)before["rubric"]!["newer"]).ShouldBe((1, 3));
         await ShouldBeScoredUnderAsync(first);
         var house = Encoding.UTF8.GetString(RubricReader.HouseBytes);
         var preview = (await bench.StreamAsync("/api/rubrics/preview", house))[^1].Data;
         JsonNode.DeepEquals((await bench.GetAsync("/api/shelf")).Body, before).ShouldBeTrue();
-        (await bench.PostAsync("/api/rubrics/use", """{"name": "House rubric", "revision": 2}""")).Status.ShouldBe(HttpStatusCode.OK);
+        (await bench.PostAsync("/api/rubrics/use", """{"name": "House rubric", "revision": 3}""")).Status.ShouldBe(HttpStatusCode.OK);
         ((int?)(await bench.GetAsync("/api/shelf")).Body!["rubric"]!["newer"]).ShouldBeNull();
         await ShouldBeScoredUnderAsync(RubricReader.House);
         foreach (var unit in await ShelfAsync())
@@ -90,5 +90,18 @@ public sealed class EarlierFolderTests : IAsyncLifetime
             var previewed = preview["units"]!.AsArray().Single(one => (string)one!["id"]! == (string)unit!["id"]!)!;
             JsonNode.DeepEquals(previewed["repair"]!["after"], unit!["repair"]).ShouldBeTrue(previewed.ToJsonString());
         }
+    }
+
+    [Fact]
+    public async Task One_that_uses_the_second_revision_is_offered_the_third()
+    {
+        var second = Bench.Example("house-revision-2");
+        (await bench.PostAsync("/api/rubrics", second)).Status.ShouldBe(HttpStatusCode.OK);
+        (await bench.PostAsync("/api/rubrics/use", """{"name": "House rubric", "revision": 2}""")).Status.ShouldBe(HttpStatusCode.OK);
+        await bench.StopAsync();
+        await bench.StartAsync();
+        var rubric = (await bench.GetAsync("/api/shelf")).Body!["rubric"]!;
+        ((int)rubric["revision"]!, (int?)rubric["newer"]).ShouldBe((2, 3));
+        await ShouldBeScoredUnderAsync(RubricReader.Read(Encoding.UTF8.GetBytes(second)).Rubric!);
     }
 }

@@ -95,7 +95,7 @@ public sealed class ManyWindowsTests(ITestOutputHelper output) : IAsyncLifetime
                     await SignAsync(window, unit);
                     break;
                 case 6 when random.Next(4) == 0:
-                    await DoAsync(window, HttpMethod.Post, "/api/rubrics/use", random.Next(2) == 0 ? """{"name": "Other", "revision": 2}""" : """{"name": "House rubric", "revision": 2}""", null, HttpStatusCode.OK);
+                    await DoAsync(window, HttpMethod.Post, "/api/rubrics/use", random.Next(2) == 0 ? """{"name": "Other", "revision": 3}""" : """{"name": "House rubric", "revision": 3}""", null, HttpStatusCode.OK);
                     break;
                 case 7:
                     await DoAsync(window, HttpMethod.Post, $"/api/units/{unit}/undo", null, null, HttpStatusCode.OK, HttpStatusCode.Conflict, HttpStatusCode.UnprocessableEntity);

@@ -19,7 +19,7 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
         }
     }
 
-    public async ValueTask DisposeAsync() => await bench.PostAsync("/api/rubrics/use", """{"name": "House rubric", "revision": 2}""");
+    public async ValueTask DisposeAsync() => await bench.PostAsync("/api/rubrics/use", """{"name": "House rubric", "revision": 3}""");
 
     private static JsonNode House => JsonNode.Parse(RubricReader.HouseBytes)!;
 
@@ -36,9 +36,9 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
     public async Task The_house_rubric_ships_and_is_in_use()
     {
         var (_, revisions, _) = await bench.GetAsync("/api/rubrics");
-        var house = revisions!.AsArray().Single(one => (string)one!["name"]! == "House rubric" && (int)one["revision"]! == 2)!;
+        var house = revisions!.AsArray().Single(one => (string)one!["name"]! == "House rubric" && (int)one["revision"]! == 3)!;
         ((bool)house["inUse"]!, (bool)house["ships"]!).ShouldBe((true, true));
-        var (_, document, _) = await bench.GetAsync("/api/rubrics/document?name=House%20rubric&revision=2");
+        var (_, document, _) = await bench.GetAsync("/api/rubrics/document?name=House%20rubric&revision=3");
         JsonNode.DeepEquals(document, House).ShouldBeTrue();
         (await bench.GetAsync("/api/rubrics/document?name=House%20rubric&revision=99")).Status.ShouldBe(HttpStatusCode.NotFound);
     }
@@ -187,7 +187,7 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
         var (restored, refusal, _) = await bench.PostAsync($"/api/units/{id}/restore");
         restored.ShouldBe(HttpStatusCode.UnprocessableEntity);
         Bench.Places(refusal).ShouldAllBe(place => place.StartsWith("absent["));
-        await bench.PostAsync("/api/rubrics/use", """{"name": "House rubric", "revision": 2}""");
+        await bench.PostAsync("/api/rubrics/use", """{"name": "House rubric", "revision": 3}""");
         foreach (var other in ids)
             (await bench.PostAsync($"/api/units/{other}/restore")).Status.ShouldBe(HttpStatusCode.NoContent);
     }
@@ -201,7 +201,7 @@ public sealed class RubricEndpointsTests(Bench bench) : IClassFixture<Bench>, IA
         (await bench.PostAsync($"/api/units/{id}/signatures", sign)).Status.ShouldBe(HttpStatusCode.Created);
         (await bench.PostAsync("/api/rubrics?use=true", Edited("Signed", one => one["clipBurden"] = 0.06))).Status.ShouldBe(HttpStatusCode.OK);
         ((string)(await bench.GetAsync($"/api/units/{id}")).Body!["signed"]!).ShouldBe("changedSince");
-        await bench.PostAsync("/api/rubrics/use", """{"name": "House rubric", "revision": 2}""");
+        await bench.PostAsync("/api/rubrics/use", """{"name": "House rubric", "revision": 3}""");
         ((string)(await bench.GetAsync($"/api/units/{id}")).Body!["signed"]!).ShouldBe("final");
     }
 

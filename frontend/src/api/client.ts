@@ -6,6 +6,8 @@ import type { components, paths } from './schema';
 export type Schemas = components['schemas'];
 export type Problem = Schemas['Problem'];
 export type Quantity = Schemas['QuantityView'];
+/** An index, 0..100, with how far it can be relied on. */
+export type Index = Schemas['IndexView'];
 export type Effort = Schemas['EffortView'];
 export type Step = Schemas['Step'];
 export type Action = Schemas['TeardownAction'];

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { indexRange, indexValue } from '../format';
 import { type AxisItem, type AxisMark, crowd, density, dots, labelled, layOut, nearest, step } from './axis';
+import { indexText } from '../record/IndexFigure';
 import { useWidth } from './useWidth';
 import './IndexAxis.css';
 
@@ -8,8 +8,7 @@ const left = 92;
 const rowHeight = 19;
 const textSize = 13;
 
-const words = ({ quantity, figure }: AxisItem) =>
-  figure ? `${indexValue(quantity)} ${indexRange(quantity)}` : `${indexRange(quantity).slice(1, -1)}, no figure yet`;
+const words = ({ quantity }: AxisItem) => indexText(quantity);
 
 interface Props {
   name: string;

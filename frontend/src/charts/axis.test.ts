@@ -4,7 +4,7 @@ import { type AxisItem, density, dots, labelled, layOut, nearest, spanOf, step }
 const item = (id: string, value: number | null, low = value ?? 0, high = value ?? 100): AxisItem => ({
   id,
   text: `Model ${id}`,
-  quantity: { low, value, high, coverage: 1 },
+  quantity: { low, value, high, coverage: 1, status: 'complete' },
   settled: true,
   figure: value !== null,
 });

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale';
-import type { Quantity, Schemas } from '../api/client';
+import type { Index } from '../api/client';
 import { hasFigure } from '../record/IndexFigure';
 import { short } from '../words';
 
@@ -7,21 +7,21 @@ import { short } from '../words';
 export interface AxisItem {
   id: string;
   text: string;
-  quantity: Quantity;
-  /** Whether the result can be relied on: a filled dot. */
+  quantity: Index;
+  /** Whether the index can be relied on: a filled dot. */
   settled: boolean;
   /** Whether it has a figure; without one it is a range and no dot. */
   figure: boolean;
 }
 
 /** A unit as it stands on an axis. */
-export function axisItem(unit: { id: string; model: string; status: Schemas['Status'] }, quantity: Quantity): AxisItem {
+export function axisItem(unit: { id: string; model: string }, quantity: Index): AxisItem {
   return {
     id: unit.id,
     text: short(unit.model),
     quantity,
-    settled: unit.status === 'complete',
-    figure: hasFigure(quantity, unit.status),
+    settled: quantity.status === 'complete',
+    figure: hasFigure(quantity),
   };
 }
 

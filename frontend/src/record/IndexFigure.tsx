@@ -1,33 +1,39 @@
-import type { Quantity, Schemas } from '../api/client';
+import type { Index } from '../api/client';
+import { RangeBar } from '../charts/RangeBar';
 import { type Exactness, indexRange, indexValue } from '../format';
 
 interface Props {
-  quantity: Quantity;
-  /** How far the result can be relied on: a draft has a range and no figure. Undefined: of no result as a whole. */
-  status?: Schemas['Status'] | undefined;
+  index: Index;
   exactness?: Exactness;
 }
 
-/** Whether an index has a figure that may be shown as one. */
-export function hasFigure(quantity: Quantity, status?: Schemas['Status']): boolean {
-  return quantity.value !== null && status !== 'draft';
+/** Whether an index has a figure that may be shown as one: by its own status, a draft has a range and no figure. */
+export function hasFigure(index: Index): boolean {
+  return index.value !== null && index.status !== 'draft';
 }
 
-/** An index as 63 (58–70); of which not enough is known as its range alone. */
-export function IndexFigure({ quantity, status, exactness = 'rounded' }: Props) {
-  const range = indexRange(quantity, exactness);
-  return hasFigure(quantity, status) ? (
+/** An index as 63 (58–70), as 63 where both ends print alike; of which not enough is known as its range alone. */
+export function IndexFigure({ index, exactness = 'rounded' }: Props) {
+  const range = indexRange(index, exactness);
+  return hasFigure(index) ? (
     <>
-      <b>{indexValue(quantity, exactness)}</b> <span className="second">{range}</span>
+      <b>{indexValue(index, exactness)}</b>
+      {range !== null && <span className="second"> ({range})</span>}
     </>
   ) : (
-    <span className="range-alone">{range.slice(1, -1)}</span>
+    <span className="range-alone">{range ?? indexValue(index, exactness)}</span>
   );
 }
 
+/** An index as a bar from 0 to 100, with a mark where it has a figure. */
+export function IndexBar({ index }: { index: Index }) {
+  return <RangeBar quantity={hasFigure(index) ? index : { ...index, value: null }} to={100} />;
+}
+
 /** The same in words alone. */
-export function indexText(quantity: Quantity, status: Schemas['Status']): string {
-  return hasFigure(quantity, status)
-    ? `${indexValue(quantity)} ${indexRange(quantity)}`
-    : `between ${indexRange(quantity).slice(1, -1).replace('–', ' and ')}, no figure yet`;
+export function indexText(index: Index): string {
+  const range = indexRange(index);
+  if (!hasFigure(index))
+    return `${range === null ? indexValue(index) : `between ${range.replace('–', ' and ')}`}, no figure yet`;
+  return range === null ? indexValue(index) : `${indexValue(index)} (${range})`;
 }

@@ -222,7 +222,12 @@ export function Amount({ name, value, onChange }: Value<Schemas['Money']>) {
   };
   return (
     <span className="amount">
-      <Numeric name={name} value={value?.amount} onChange={(amount) => set({ amount })} />
+      {/* An amount keeps the currency that it was typed in, whatever the rubric becomes. */}
+      <Numeric
+        name={name}
+        value={value?.amount}
+        onChange={(amount) => set({ amount, currency: amount == null ? value?.currency : (value?.currency ?? house) })}
+      />
       <Text
         name={`${name}: currency`}
         code
@@ -233,10 +238,10 @@ export function Amount({ name, value, onChange }: Value<Schemas['Money']>) {
       {value?.currency != null && value.currency !== house && (
         <>
           <Numeric
-            name={`${name}: rate to the rubric’s currency`}
-            placeholder="rate"
-            value={value.rate}
-            onChange={(rate) => set({ rate })}
+            name={`${name}: rate to ${house}`}
+            placeholder={`rate to ${house}`}
+            value={(value.rateTo ?? house) === house ? value.rate : null}
+            onChange={(rate) => set({ rate, rateTo: rate == null ? null : house })}
           />
           <Text
             name={`${name}: day of the rate`}

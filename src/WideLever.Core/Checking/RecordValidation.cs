@@ -133,6 +133,8 @@ public static class RecordValidation
                 Between(at["amount"], money.Amount, 0, RecordLimits.Money);
             if (money.Currency is { } currency && !Currencies.IsKnown(currency))
                 Add(at["currency"], $"\"{Shown(currency)}\" is not an ISO 4217 currency code, such as EUR");
+            if (money.RateTo is { } to && !Currencies.IsKnown(to))
+                Add(at["rateTo"], $"\"{Shown(to)}\" is not an ISO 4217 currency code, such as EUR");
             if (money.Rate is { } rate && !(rate > 0 && double.IsFinite(rate)))
                 Add(at["rate"], "must be a number above 0");
             Notes(at, money.Notes);

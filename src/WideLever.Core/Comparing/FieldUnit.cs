@@ -14,13 +14,15 @@ public readonly record struct FieldKind(PartKind Kind, Quantity Score, bool Abse
 /// <param name="IsDesktop">Its build: a desktop, or a notebook of any class.</param>
 /// <param name="Repair">The kinds of R that it has, in the rubric's order.</param>
 /// <param name="Upgrades">All kinds of U, for each choice of places that can be used together; the one that is shown first.</param>
-public sealed record FieldUnit(bool IsDesktop, IReadOnlyList<FieldKind> Repair, IReadOnlyList<IReadOnlyList<FieldKind>> Upgrades)
+/// <param name="Shared">The reasons that hold for the whole machine.</param>
+public sealed record FieldUnit(bool IsDesktop, IReadOnlyList<FieldKind> Repair, IReadOnlyList<IReadOnlyList<FieldKind>> Upgrades, IReadOnlyList<Reason> Shared)
 {
     /// <summary>A unit by its result.</summary>
     public static FieldUnit Of(Result result, TeardownRecord record) => new(
         record.Unit.Class == MachineClass.Desktop,
         [.. result.RepairKinds.Select(kind => new FieldKind(kind.Kind, kind.Score, false))],
-        [.. result.UpgradeChoices.Select(choice => choice.Kinds.Select(kind => new FieldKind(kind.Kind, kind.Score, record.Absent.Contains(kind.Kind))).ToList())]);
+        [.. result.UpgradeChoices.Select(choice => choice.Kinds.Select(kind => new FieldKind(kind.Kind, kind.Score, record.Absent.Contains(kind.Kind))).ToList())],
+        result.SharedReasons);
 
     /// <summary>All kinds of U by the choice that is shown.</summary>
     public IReadOnlyList<FieldKind> Upgrade => Upgrades[0];
@@ -32,11 +34,8 @@ public sealed record FieldUnit(bool IsDesktop, IReadOnlyList<FieldKind> Repair, 
     /// <param name="rubric">The rubric.</param>
     /// <param name="repair">Weight of each kind in R.</param>
     /// <param name="upgrade">Weight of each kind in U.</param>
-    public Indices Indices(Rubric rubric, Dictionary<PartKind, double> repair, Dictionary<PartKind, double> upgrade)
-    {
-        var (ofRepair, ofUpgrade) = (OfRepair(repair, rubric), OfUpgrade(upgrade, rubric));
-        return new(ofRepair, ofUpgrade, Scorer.Combine(ofRepair, ofUpgrade, rubric));
-    }
+    public Indices Indices(Rubric rubric, Dictionary<PartKind, double> repair, Dictionary<PartKind, double> upgrade) =>
+        Scoring.Indices.Of(OfRepair(repair, rubric), OfUpgrade(upgrade, rubric), Shared, rubric);
 
     /// <summary>R under some weights, 0..100.</summary>
     internal Quantity OfRepair(Dictionary<PartKind, double> weights, Rubric rubric) => Across(Repair, weights, rubric);
@@ -63,7 +62,7 @@ public static class Field
     {
         var inRepair = first.Repair.Select(kind => kind.Kind).Intersect(second.Repair.Select(kind => kind.Kind)).ToHashSet();
         var inUpgrade = first.Upgrade.Where(kind => !kind.Absent).Select(kind => kind.Kind).Intersect(second.Upgrade.Where(kind => !kind.Absent).Select(kind => kind.Kind)).ToHashSet();
-        FieldUnit Both(FieldUnit unit) => new(unit.IsDesktop, [.. unit.Repair.Where(kind => inRepair.Contains(kind.Kind))], [.. unit.Upgrades.Select(kinds => kinds.Where(kind => inUpgrade.Contains(kind.Kind)).ToList())]);
+        FieldUnit Both(FieldUnit unit) => new(unit.IsDesktop, [.. unit.Repair.Where(kind => inRepair.Contains(kind.Kind))], [.. unit.Upgrades.Select(kinds => kinds.Where(kind => inUpgrade.Contains(kind.Kind)).ToList())], unit.Shared);
         return (Both(first), Both(second));
     }
 

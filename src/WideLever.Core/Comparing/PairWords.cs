@@ -1,4 +1,4 @@
-using System.Globalization;
+using WideLever.Core.Findings;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
 
@@ -29,7 +29,8 @@ public static class PairWords
 
         string Sentence(IndexName index, Ahead ahead, IReadOnlyList<FieldKind> own, IReadOnlyList<FieldKind> others, OrderedTable<PartKind, double> weights)
         {
-            var (a, b) = (pair.Common.First.Get(index), pair.Common.Second.Get(index));
+            string Figure(Indices indices) => IndexWords.Figure(indices.Get(index), indices.StatusOf(index));
+            var (a, b) = (pair.Common.First, pair.Common.Second);
             var on = pair.SameBuild ? "" : ", on the kinds that both have";
             var standing = ahead switch
             {
@@ -49,9 +50,4 @@ public static class PairWords
     }
 
     private static string And(List<string> named) => named.Count == 1 ? named[0] : $"{string.Join(", ", named[..^1])} and {named[^1]}";
-
-    private static string Figure(Quantity index) => index.Value is { } value && Round(index.Low) == Round(index.High) ? Round(value)
-        : index.Value is { } known ? $"{Round(known)} ({Round(index.Low)} to {Round(index.High)})" : $"between {Round(index.Low)} and {Round(index.High)}";
-
-    private static string Round(double value) => Math.Round(value, MidpointRounding.AwayFromZero).ToString(CultureInfo.InvariantCulture);
 }

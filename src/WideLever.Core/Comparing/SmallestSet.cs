@@ -93,7 +93,7 @@ public sealed record SmallestSet(IReadOnlyList<MachineChange> Changes, Indices A
             cancellation.ThrowIfCancellationRequested();
             var indices = WhatIf.Apply(record.Record, set.Select(i => candidates[(int)i]), rubric) is { } after
                 ? Indices.Of(Scorer.Score(after, rubric, cancellation))
-                : new(Quantity.Unknown, Quantity.Unknown, Quantity.Unknown);
+                : Indices.Of(Quantity.Unknown, Quantity.Unknown, [], rubric);
             var done = Interlocked.Increment(ref tried);
             if (done % 64 == 0)
                 progress?.Report(done);

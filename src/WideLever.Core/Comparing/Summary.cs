@@ -46,16 +46,18 @@ public sealed record Summary(IReadOnlyList<string> Sentences, IReadOnlyList<Foun
 
     /// <summary>Where a machine stands among others: only what is no draft is placed, and drafts are in no place.</summary>
     /// <param name="own">The machine.</param>
-    /// <param name="others">The others that it is laid beside, none of them a draft.</param>
+    /// <param name="others">The others that it is laid beside; those of which the index is a draft are left out.</param>
     /// <param name="index">The index.</param>
     /// <param name="rubric">The rubric.</param>
     public static SummaryStanding Standing(FieldMember own, IReadOnlyList<FieldMember> others, IndexName index, Rubric rubric)
     {
-        if (own.Status == Status.Draft || others.Count == 0)
-            return new(null, others.Count, []);
-        var standings = FieldStanding.Of([own, .. others], index, rubric);
+        bool IsDraft(FieldMember member) => member.Unit.Indices(rubric).StatusOf(index) == Status.Draft;
+        var placed = Enumerable.Range(0, others.Count).Where(i => !IsDraft(others[i])).ToList();
+        if (IsDraft(own) || placed.Count == 0)
+            return new(null, placed.Count, []);
+        var standings = FieldStanding.Of([own, .. placed.Select(i => others[i])], index, rubric);
         var mine = standings[0].Quantity;
-        return new(standings[0].Place, standings.Count, [.. Enumerable.Range(0, others.Count).Where(i => Separation.Of(mine, standings[i + 1].Quantity, rubric.Resolution) == Ahead.Neither)]);
+        return new(standings[0].Place, standings.Count, [.. placed.Where((_, i) => Separation.Of(mine, standings[i + 1].Quantity, rubric.Resolution) == Ahead.Neither)]);
     }
 
     private static string Machine(TeardownRecord record)

@@ -9,8 +9,11 @@ public sealed record Money
     /// <summary>ISO 4217 code; null: the rubric's currency.</summary>
     public string? Currency { get; init; }
 
-    /// <summary>Units of the rubric's currency for one of this, above 0; null: unknown.</summary>
+    /// <summary>Units of <see cref="RateTo"/> for one of this, above 0; null: unknown.</summary>
     public double? Rate { get; init; }
+
+    /// <summary>ISO 4217 code of the currency that the rate leads to; null: the rubric's.</summary>
+    public string? RateTo { get; init; }
 
     /// <summary>The day of that rate; null: unknown.</summary>
     public DateOnly? RateDate { get; init; }

@@ -91,6 +91,6 @@ public sealed record Doubt(IReadOnlyList<FactCost> Costs, int Tried, int Facts)
         Quantity Known(PartKind other, Quantity score) => other == kind ? Quantity.Exactly(0.5) : score;
         var repair = Scorer.Across([.. result.RepairKinds.Select(one => (rubric.Repair[one.Kind], Known(one.Kind, one.Score)))], rubric);
         var upgrade = Quantity.Greatest([.. result.UpgradeChoices.Select(choice => Scorer.Across([.. choice.Kinds.Select(one => (rubric.Upgrade[one.Kind], Known(one.Kind, one.Score)))], rubric))]);
-        return new(repair, upgrade, Scorer.Combine(repair, upgrade, rubric));
+        return Indices.Of(repair, upgrade, result.SharedReasons, rubric);
     }
 }

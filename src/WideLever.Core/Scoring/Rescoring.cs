@@ -16,11 +16,14 @@ public enum IndexName
     Combined,
 }
 
-/// <summary>The three indices of a record, 0..100, without what they are made of.</summary>
+/// <summary>The three indices of a record, 0..100, each with how far it can be relied on, without what they are made of.</summary>
 /// <param name="Repair">R.</param>
 /// <param name="Upgrade">U.</param>
 /// <param name="Combined">Both together.</param>
-public readonly record struct Indices(Quantity Repair, Quantity Upgrade, Quantity Combined)
+/// <param name="RepairStatus">Status of R.</param>
+/// <param name="UpgradeStatus">Status of U.</param>
+/// <param name="CombinedStatus">Status of both together.</param>
+public readonly record struct Indices(Quantity Repair, Quantity Upgrade, Quantity Combined, Status RepairStatus, Status UpgradeStatus, Status CombinedStatus)
 {
     /// <summary>One of the three.</summary>
     public Quantity Get(IndexName index) => index switch
@@ -30,8 +33,26 @@ public readonly record struct Indices(Quantity Repair, Quantity Upgrade, Quantit
         _ => Combined,
     };
 
+    /// <summary>How far one of the three can be relied on.</summary>
+    public Status StatusOf(IndexName index) => index switch
+    {
+        IndexName.Repair => RepairStatus,
+        IndexName.Upgrade => UpgradeStatus,
+        _ => CombinedStatus,
+    };
+
     /// <summary>The indices of a result.</summary>
-    public static Indices Of(Result result) => new(result.Repair, result.Upgrade, result.Combined);
+    public static Indices Of(Result result) =>
+        new(result.Repair, result.Upgrade, result.Combined, result.RepairStatus.Status, result.UpgradeStatus.Status, result.Together.Status);
+
+    /// <summary>The indices of R and U under a rubric.</summary>
+    /// <param name="repair">R, 0..100.</param>
+    /// <param name="upgrade">U, 0..100.</param>
+    /// <param name="shared">The reasons that hold for the whole machine.</param>
+    /// <param name="rubric">The rubric.</param>
+    public static Indices Of(Quantity repair, Quantity upgrade, IReadOnlyList<Reason> shared, Rubric rubric) => new(
+        repair, upgrade, Scorer.Combine(repair, upgrade, rubric), IndexStatus.Of([repair], shared, rubric.Status).Status,
+        IndexStatus.Of([upgrade], shared, rubric.Status).Status, IndexStatus.Of([repair, upgrade], shared, rubric.Status).Status);
 }
 
 /// <summary>A whole shelf under one rubric. Method, <em>Principles</em>, one rubric per comparison.</summary>

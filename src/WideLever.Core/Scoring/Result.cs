@@ -1,3 +1,4 @@
+using WideLever.Core.Rubrics;
 
 namespace WideLever.Core.Scoring;
 
@@ -11,6 +12,30 @@ public enum Status { Draft, Provisional, Complete }
 public enum Reason { Coverage, Width, CoarseStep, Order, Power, EarlySample }
 
 #pragma warning restore CS1591
+
+/// <summary>How far an index can be relied on, and why no further. Method, <em>Means</em>, status.</summary>
+/// <param name="Status">How far.</param>
+/// <param name="Reasons">Why it is not complete, in the order of <see cref="Reason"/>; for a draft too.</param>
+public sealed record IndexStatus(Status Status, IReadOnlyList<Reason> Reasons)
+{
+    /// <summary>The status of one index, or of two taken together: the smaller coverage and the wider range count.</summary>
+    /// <param name="indices">The indices, 0..100.</param>
+    /// <param name="shared">The reasons that hold for the whole machine, in the order of <see cref="Reason"/>.</param>
+    /// <param name="limits">The rubric's limits.</param>
+    public static IndexStatus Of(ReadOnlySpan<Quantity> indices, IReadOnlyList<Reason> shared, StatusLimits limits)
+    {
+        var (coverage, width) = (1.0, 0.0);
+        foreach (var index in indices)
+            (coverage, width) = (Math.Min(coverage, index.Coverage), Math.Max(width, index.High - index.Low));
+        var reasons = new List<Reason>();
+        if (coverage < limits.ProvisionalBelow)
+            reasons.Add(Reason.Coverage);
+        if (width > limits.ProvisionalAboveWidth)
+            reasons.Add(Reason.Width);
+        reasons.AddRange(shared);
+        return new(coverage < limits.DraftBelow ? Status.Draft : reasons.Count > 0 ? Status.Provisional : Status.Complete, reasons);
+    }
+}
 
 /// <summary>A kind's share in R, on 0..1.</summary>
 /// <param name="Kind">The kind.</param>
@@ -35,8 +60,20 @@ public sealed record Result
     /// <summary>Both together, 0..100.</summary>
     public required Quantity Combined { get; init; }
 
-    /// <summary>How far it can be relied on.</summary>
-    public required Status Status { get; init; }
+    /// <summary>The reasons that hold for the whole machine, whatever is known of an index: all but coverage and width.</summary>
+    public required IReadOnlyList<Reason> SharedReasons { get; init; }
+
+    /// <summary>How far R and U together can be relied on.</summary>
+    public required IndexStatus Together { get; init; }
+
+    /// <summary>How far R can be relied on.</summary>
+    public required IndexStatus RepairStatus { get; init; }
+
+    /// <summary>How far U can be relied on.</summary>
+    public required IndexStatus UpgradeStatus { get; init; }
+
+    /// <summary>How far it can be relied on as a whole.</summary>
+    public Status Status => Together.Status;
 
     /// <summary>Whether a person may sign it off as final: only what is complete.</summary>
     public bool MayBeFinal => Status == Status.Complete;
@@ -45,7 +82,7 @@ public sealed record Result
     public bool HasAnyValue => RepairKinds.Any(kind => kind.Score.Value is not null) || UpgradeKinds.Any(kind => kind.Score.Value is not null);
 
     /// <summary>Why it is not complete, in the order of <see cref="Reason"/>.</summary>
-    public required IReadOnlyList<Reason> Reasons { get; init; }
+    public IReadOnlyList<Reason> Reasons => Together.Reasons;
 
     /// <summary>How many steps have observed seconds.</summary>
     public required int ObservedSteps { get; init; }

@@ -64,15 +64,16 @@ public sealed class Scorer
         var repair = Across([.. repairKinds.Select(kind => (rubric.Repair[kind.Kind], kind.Score))], rubric);
         var choices = UpgradeChoices();
         var upgrade = Quantity.Greatest([.. choices.Select(choice => choice.Upgrade)]);
-        var reasons = Reasons(repair, upgrade);
+        var shared = SharedReasons();
         return new Result
         {
             Repair = repair,
             Upgrade = upgrade,
             Combined = Combine(repair, upgrade, rubric),
-            Status = Math.Min(repair.Coverage, upgrade.Coverage) < rubric.Status.DraftBelow ? Status.Draft
-                : reasons.Count > 0 ? Status.Provisional : Status.Complete,
-            Reasons = reasons,
+            SharedReasons = shared,
+            Together = IndexStatus.Of([repair, upgrade], shared, rubric.Status),
+            RepairStatus = IndexStatus.Of([repair], shared, rubric.Status),
+            UpgradeStatus = IndexStatus.Of([upgrade], shared, rubric.Status),
             ObservedSteps = record.Record.Steps.Count(step => step.ObservedSeconds is not null),
             RepairKinds = repairKinds,
             UpgradeChoices = choices,
@@ -221,13 +222,9 @@ public sealed class Scorer
         return places[part.Id] = new(part, standard, Mean.Geometric(rubric).Of(items), criteria);
     }
 
-    private List<Reason> Reasons(Quantity repair, Quantity upgrade)
+    private List<Reason> SharedReasons()
     {
         var reasons = new List<Reason>();
-        if (Math.Min(repair.Coverage, upgrade.Coverage) < rubric.Status.ProvisionalBelow)
-            reasons.Add(Reason.Coverage);
-        if (Math.Max(repair.High - repair.Low, upgrade.High - upgrade.Low) > rubric.Status.ProvisionalAboveWidth)
-            reasons.Add(Reason.Width);
         if (record.Record.Steps.Any(RecordValidation.IsCoarse))
             reasons.Add(Reason.CoarseStep);
         if (WorkOrder.Open(record).Count > 0)

@@ -70,7 +70,7 @@ public static class CompareEndpoints
     private static FieldView View(IReadOnlyList<ShelfUnit> field, RubricSheet sheet, House.Shelf shelf, CancellationToken cancellation) =>
         View(field, [.. shelf.Each(field, Member, cancellation)], sheet);
 
-    private static FieldMember Member(ShelfUnit unit) => new(unit.Field, unit.Summary.Status, unit.Price);
+    private static FieldMember Member(ShelfUnit unit) => new(unit.Field, unit.Price);
 
     private static FieldView View(IReadOnlyList<ShelfUnit> field, IReadOnlyList<FieldMember> members, RubricSheet sheet)
     {
@@ -179,9 +179,9 @@ public static class CompareEndpoints
             return Problems.Faulty([new("weight", $"must be 0 or more, and less than all weights together, {sum.ToString(CultureInfo.InvariantCulture)}")]);
         var weights = FlipPoints.Reweighted(table, asked.Kind, asked.Weight);
         var own = new Dictionary<PartKind, double>(asked.Index == IndexName.Repair ? rubric.Upgrade.Pairs : rubric.Repair.Pairs);
-        var quantities = field.Select(unit => (asked.Index == IndexName.Repair ? unit.Field.Indices(rubric, weights, own) : unit.Field.Indices(rubric, own, weights)).Get(asked.Index)).ToList();
-        var places = Field.PlacesByValue(quantities);
-        return TypedResults.Ok<IReadOnlyList<TriedUnit>>([.. field.Select((unit, i) => new TriedUnit(unit.Id, QuantityView.Of(quantities[i]), places[i]))]);
+        var indices = field.Select(unit => asked.Index == IndexName.Repair ? unit.Field.Indices(rubric, weights, own) : unit.Field.Indices(rubric, own, weights)).ToList();
+        var places = Field.PlacesByValue([.. indices.Select(one => one.Get(asked.Index))]);
+        return TypedResults.Ok<IReadOnlyList<TriedUnit>>([.. field.Select((unit, i) => new TriedUnit(unit.Id, IndexView.Of(indices[i], asked.Index), places[i]))]);
     }
 
     private static Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>> CompareSchools(EditRequest request, House.Shelf shelf, LongWork work, CancellationToken cancellation)
@@ -200,7 +200,7 @@ public static class CompareEndpoints
             .. SchoolTable.Of([.. field.Select(unit => unit.Record)], rubric, progress, stop).Select(option =>
             {
                 var quantities = option.Indices.Select(indices => indices.Get(asked.Index)).ToList();
-                return new OptionView(option.Question, option.Option, option.InUse, Field.PlacesByLow(quantities), Field.PlacesByValue(quantities), [.. quantities.Select(QuantityView.Of)]);
+                return new OptionView(option.Question, option.Option, option.InUse, Field.PlacesByLow(quantities), Field.PlacesByValue(quantities), [.. option.Indices.Select(indices => IndexView.Of(indices, asked.Index))]);
             }),
         ]));
     }

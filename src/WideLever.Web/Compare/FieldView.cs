@@ -24,11 +24,11 @@ public sealed record FieldKindView(PartKind Kind, QuantityView Score, bool Absen
 /// <param name="PlaceByValue">Place by the value among those that have one; null: it has none, and stands behind them.</param>
 /// <param name="Group">Group among those of its build, 1 the first: units of one group cannot all be told apart; 0: a draft, which is in none.</param>
 /// <param name="BestForPrice">Whether nothing that costs no more beats its value.</param>
-public sealed record StandingView(QuantityView Quantity, int Place, int? PlaceByValue, int Group, bool BestForPrice)
+public sealed record StandingView(IndexView Quantity, int Place, int? PlaceByValue, int Group, bool BestForPrice)
 {
     /// <summary>The view of a standing.</summary>
     public static StandingView Of(FieldStanding standing) =>
-        new(QuantityView.Of(standing.Quantity), standing.Place, standing.PlaceByValue, standing.Group, standing.BestForPrice);
+        new(IndexView.Of(standing.Quantity, standing.Status), standing.Place, standing.PlaceByValue, standing.Group, standing.BestForPrice);
 }
 
 /// <summary>A unit of a field.</summary>

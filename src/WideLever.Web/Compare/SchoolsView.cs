@@ -15,7 +15,7 @@ public sealed record SchoolsAsked(IReadOnlyList<string> Units, IndexName Index);
 /// <param name="PlacesByValue">Its place by the value among those that have one; null: it has none.</param>
 /// <param name="Quantities">The index of each.</param>
 public sealed record OptionView(
-    string Question, string Option, bool InUse, IReadOnlyList<int> Places, IReadOnlyList<int?> PlacesByValue, IReadOnlyList<QuantityView> Quantities);
+    string Question, string Option, bool InUse, IReadOnlyList<int> Places, IReadOnlyList<int?> PlacesByValue, IReadOnlyList<IndexView> Quantities);
 
 /// <summary>A field under every school.</summary>
 /// <param name="Index">Which index.</param>

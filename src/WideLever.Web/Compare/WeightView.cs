@@ -13,4 +13,4 @@ public sealed record WeightTried(IReadOnlyList<string> Units, IndexName Index, P
 /// <param name="Id">The unit.</param>
 /// <param name="Quantity">The index, 0..100.</param>
 /// <param name="Place">Place by its value among those that have one, 1 the first; equals share one. Null: it has none, and stands behind them.</param>
-public sealed record TriedUnit(string Id, QuantityView Quantity, int? Place);
+public sealed record TriedUnit(string Id, IndexView Quantity, int? Place);

@@ -35,10 +35,10 @@ public sealed record RubricReading(
 /// <param name="After">Under the other.</param>
 /// <param name="PlaceBefore">Place by the low end, 1 the first.</param>
 /// <param name="PlaceAfter">The same under the other.</param>
-public sealed record IndexEffectView(QuantityView Before, QuantityView After, int PlaceBefore, int PlaceAfter)
+public sealed record IndexEffectView(IndexView Before, IndexView After, int PlaceBefore, int PlaceAfter)
 {
     /// <summary>The view of an effect.</summary>
-    public static IndexEffectView Of(IndexEffect effect) => new(QuantityView.Of(effect.Before), QuantityView.Of(effect.After), effect.PlaceBefore, effect.PlaceAfter);
+    public static IndexEffectView Of(IndexEffect effect) => new(IndexView.Of(effect.Before, effect.StatusBefore), IndexView.Of(effect.After, effect.StatusAfter), effect.PlaceBefore, effect.PlaceAfter);
 }
 
 /// <summary>What another rubric does to a unit.</summary>
@@ -206,8 +206,12 @@ public static class RubricEndpoints
             return new(snapshot, units, [.. shelf.Each(units, unit => unit.Record, cancellation)], [.. units.AsParallel().AsOrdered().Select(unit => AsTravelled(unit.Summary.Indices))]);
         }
 
-        private static Indices AsTravelled(Indices indices) =>
-            new(QuantityView.Of(indices.Repair).Quantity(), QuantityView.Of(indices.Upgrade).Quantity(), QuantityView.Of(indices.Combined).Quantity());
+        private static Indices AsTravelled(Indices indices) => indices with
+        {
+            Repair = QuantityView.Of(indices.Repair).Quantity(),
+            Upgrade = QuantityView.Of(indices.Upgrade).Quantity(),
+            Combined = QuantityView.Of(indices.Combined).Quantity(),
+        };
 
         public IReadOnlyList<UnitEffect> Effect(IReadOnlyList<Indices> after) =>
         [

@@ -31,13 +31,13 @@ public sealed record ShelfUnitView
     public required string? Currency { get; init; }
 
     /// <summary>The repair index, 0..100.</summary>
-    public required QuantityView Repair { get; init; }
+    public required IndexView Repair { get; init; }
 
     /// <summary>The upgrade index, 0..100.</summary>
-    public required QuantityView Upgrade { get; init; }
+    public required IndexView Upgrade { get; init; }
 
     /// <summary>Both together, 0..100.</summary>
-    public required QuantityView Combined { get; init; }
+    public required IndexView Combined { get; init; }
 
     /// <summary>How far the result can be relied on.</summary>
     public required Status Status { get; init; }
@@ -71,9 +71,9 @@ public sealed record ShelfUnitView
             Year = summary.Year,
             Price = summary.Price?.Amount,
             Currency = summary.Price?.Currency,
-            Repair = QuantityView.Of(summary.Indices.Repair),
-            Upgrade = QuantityView.Of(summary.Indices.Upgrade),
-            Combined = QuantityView.Of(summary.Indices.Combined),
+            Repair = IndexView.Of(summary.Indices, IndexName.Repair),
+            Upgrade = IndexView.Of(summary.Indices, IndexName.Upgrade),
+            Combined = IndexView.Of(summary.Indices, IndexName.Combined),
             Status = summary.Status,
             Reasons = summary.Reasons,
             Steps = summary.Steps,

@@ -98,10 +98,10 @@ public sealed record VariantView(string Id, string Model, string ModelCode, IRea
 /// <param name="Repair">R by it, 0..100; null: it makes no record with the unit as it is now.</param>
 /// <param name="Upgrade">U by it, 0..100; null likewise.</param>
 /// <param name="Faults">Why it makes none; none where it does.</param>
-public sealed record TeardownView(string Id, DateOnly? Date, string? Bench, int? Steps, bool Scored, QuantityView? Repair, QuantityView? Upgrade, IReadOnlyList<Fault> Faults)
+public sealed record TeardownView(string Id, DateOnly? Date, string? Bench, int? Steps, bool Scored, IndexView? Repair, IndexView? Upgrade, IReadOnlyList<Fault> Faults)
 {
     internal static TeardownView Of(string id, TeardownDocument document, Result? result, bool scored, IReadOnlyList<Fault> faults) => new(
-        id, document.Teardown.Date, document.Teardown.Bench, document.Steps.Count, scored, QuantityView.Of(result?.Repair), QuantityView.Of(result?.Upgrade), faults);
+        id, document.Teardown.Date, document.Teardown.Bench, document.Steps.Count, scored, result is null ? null : IndexView.Of(Indices.Of(result), IndexName.Repair), result is null ? null : IndexView.Of(Indices.Of(result), IndexName.Upgrade), faults);
 }
 
 /// <summary>A further teardown of a unit: when and where.</summary>

@@ -34,4 +34,4 @@ public sealed record KindView(PartKind Kind, bool Absent, KindScore? Repair, Kin
 /// <summary>A choice among places that exclude each other.</summary>
 /// <param name="LeftOut">Ids of the places that it does without.</param>
 /// <param name="Upgrade">U by it, 0..100.</param>
-public sealed record ChoiceView(IReadOnlyList<string> LeftOut, QuantityView Upgrade);
+public sealed record ChoiceView(IReadOnlyList<string> LeftOut, IndexView Upgrade);

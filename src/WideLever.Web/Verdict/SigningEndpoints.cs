@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Http.HttpResults;
+using WideLever.Core.Scoring;
 using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
@@ -37,13 +38,13 @@ public sealed record SignatureView
     public required IReadOnlyList<string> NotSeen { get; init; }
 
     /// <summary>The signed repair index.</summary>
-    public required QuantityView Repair { get; init; }
+    public required IndexView Repair { get; init; }
 
     /// <summary>The signed upgrade index.</summary>
-    public required QuantityView Upgrade { get; init; }
+    public required IndexView Upgrade { get; init; }
 
     /// <summary>The signed combined index.</summary>
-    public required QuantityView Combined { get; init; }
+    public required IndexView Combined { get; init; }
 
     /// <summary>SHA-256 of the record, canonical JSON of RFC 8785.</summary>
     public required string RecordSha256 { get; init; }
@@ -110,8 +111,10 @@ public static class SigningEndpoints
     private static SignatureView View(SignatureRow row, Workpiece piece)
     {
         var result = JsonNode.Parse(row.Result)!;
-        QuantityView Index(string name) => new(
-            (double)result[name]!["low"]!, (double?)result[name]!["value"], (double)result[name]!["high"]!, (double)result[name]!["coverage"]!);
+        // What was signed before an index had a status of its own goes by that of the whole.
+        IndexView Index(string name) => new(
+            (double)result[name]!["low"]!, (double?)result[name]!["value"], (double)result[name]!["high"]!, (double)result[name]!["coverage"]!,
+            WordList.TryParse<Status>((string?)result[$"{name}Status"]?["status"] ?? row.Status, out var status) ? status : Status.Draft);
         var changed = Signing.ChangedSince(row, piece.Unit.Digest, piece.Teardown.Digest, piece.Under);
         return new SignatureView
         {

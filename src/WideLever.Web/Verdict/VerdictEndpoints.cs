@@ -74,8 +74,8 @@ public static class VerdictEndpoints
         var (found, peers, others) = Reasoned(piece, shelf, cancellation);
         var summary = Summary.Of(record, rubric, found);
         var result = Scorer.Score(record, rubric, cancellation);
-        var own = new FieldMember(FieldUnit.Of(result, record.Record), result.Status, null);
-        var members = others.Select(one => new FieldMember(one.Field, one.Summary.Status, one.Price)).ToList();
+        var own = new FieldMember(FieldUnit.Of(result, record.Record), null);
+        var members = others.Select(one => new FieldMember(one.Field, one.Price)).ToList();
         PlaceInClassView Standing(IndexName index)
         {
             var standing = Summary.Standing(own, members, index, rubric);

@@ -47,19 +47,25 @@ public sealed record VerdictView
     public required long TeardownRevision { get; init; }
 
     /// <summary>The repair index, 0..100.</summary>
-    public required QuantityView Repair { get; init; }
+    public required IndexView Repair { get; init; }
 
     /// <summary>The upgrade index, 0..100.</summary>
-    public required QuantityView Upgrade { get; init; }
+    public required IndexView Upgrade { get; init; }
 
     /// <summary>Both together, 0..100.</summary>
-    public required QuantityView Combined { get; init; }
+    public required IndexView Combined { get; init; }
 
-    /// <summary>How far it can be relied on.</summary>
+    /// <summary>How far it can be relied on as a whole.</summary>
     public required Status Status { get; init; }
 
     /// <summary>Why it is not complete.</summary>
     public required IReadOnlyList<Reason> Reasons { get; init; }
+
+    /// <summary>Why R is not.</summary>
+    public required IReadOnlyList<Reason> RepairReasons { get; init; }
+
+    /// <summary>Why U is not.</summary>
+    public required IReadOnlyList<Reason> UpgradeReasons { get; init; }
 
     /// <summary>How many steps are logged.</summary>
     public required int Steps { get; init; }
@@ -106,6 +112,7 @@ public sealed record VerdictView
         var (unitId, under, rubric) = (piece.Unit.Id, piece.Under, piece.Rubric);
         var record = @checked.Record;
         var result = Scorer.Score(@checked, rubric, cancellation);
+        var indices = Indices.Of(result);
         var ways = new WaysIn(@checked, rubric);
         var second = ways.SecondBest(cancellation);
         var otherPower = rubric.Schools.PowerFirst == PowerFirst.Always ? PowerFirst.WhereBlocking : PowerFirst.Always;
@@ -128,13 +135,15 @@ public sealed record VerdictView
             RubricSha256 = under.Sha256,
             UnitRevision = piece.Unit.Revision,
             TeardownRevision = piece.Teardown.Revision,
-            Repair = QuantityView.Of(result.Repair),
-            Upgrade = QuantityView.Of(result.Upgrade),
-            Combined = QuantityView.Of(result.Combined),
+            Repair = IndexView.Of(indices, IndexName.Repair),
+            Upgrade = IndexView.Of(indices, IndexName.Upgrade),
+            Combined = IndexView.Of(indices, IndexName.Combined),
             Status = result.Status,
             Reasons = result.Reasons,
+            RepairReasons = result.RepairStatus.Reasons,
+            UpgradeReasons = result.UpgradeStatus.Reasons,
             LeftOut = result.LeftOut,
-            Choices = [.. result.UpgradeChoices.Select(choice => new ChoiceView(choice.LeftOut, QuantityView.Of(choice.Upgrade)))],
+            Choices = [.. result.UpgradeChoices.Select(choice => new ChoiceView(choice.LeftOut, IndexView.Of(choice.Upgrade, IndexStatus.Of([choice.Upgrade], result.SharedReasons, rubric.Status).Status)))],
             RepairWanting = Wanting.OfRepair(result, rubric),
             UpgradeWanting = Wanting.OfUpgrade(result, rubric),
             OpenOrder = [.. WorkOrder.Open(@checked).Select(open => new OpenOrderView(record.Steps[open.Step].Id, record.Steps[open.Step].Title, open.Question))],

@@ -7,10 +7,10 @@ namespace WideLever.Web.Verdict;
 /// <param name="Repair">R.</param>
 /// <param name="Upgrade">U.</param>
 /// <param name="Combined">Both together.</param>
-public sealed record IndicesView(QuantityView Repair, QuantityView Upgrade, QuantityView Combined)
+public sealed record IndicesView(IndexView Repair, IndexView Upgrade, IndexView Combined)
 {
     /// <summary>The view of some indices.</summary>
-    public static IndicesView Of(Indices indices) => new(QuantityView.Of(indices.Repair), QuantityView.Of(indices.Upgrade), QuantityView.Of(indices.Combined));
+    public static IndicesView Of(Indices indices) => new(IndexView.Of(indices, IndexName.Repair), IndexView.Of(indices, IndexName.Upgrade), IndexView.Of(indices, IndexName.Combined));
 }
 
 /// <summary>A change that the machine could have.</summary>

@@ -9,7 +9,6 @@ import { axisItem, spanOf } from '../../charts/axis';
 import { ChartCard } from '../../charts/ChartCard';
 import { IndexAxis } from '../../charts/IndexAxis';
 import { ValueChart } from '../../charts/ValueChart';
-import { indexValue } from '../../format';
 import { hasFigure, IndexFigure, indexText } from '../../record/IndexFigure';
 import { label, short } from '../../words';
 import { cell, difference, type Filter, type Index, indices, kindsOf, matches, ordered, type Unit } from './field';
@@ -157,7 +156,7 @@ const Axes = memo(function Axes({ field, later, index, resolution }: ChartProps 
 /** Index against price, likewise. */
 const Value = memo(function Value({ field, later, index, currency }: ChartProps & { currency: string }) {
   const units = field.filter((unit) => matches(unit, later));
-  const priced = units.filter((unit) => unit.price != null && hasFigure(unit[index].quantity, unit.status));
+  const priced = units.filter((unit) => unit.price != null && hasFigure(unit[index].quantity));
   const name = indices.find((one) => one.value === index)?.label ?? '';
   return (
     <ChartCard
@@ -200,7 +199,7 @@ const Value = memo(function Value({ field, later, index, currency }: ChartProps 
                 <tr key={unit.id}>
                   <th scope="row">{unit.model}</th>
                   <td className="numeric">{unit.price}</td>
-                  <td className="numeric">{indexValue(unit[index].quantity)}</td>
+                  <td className="numeric">{indexText(unit[index].quantity)}</td>
                   <td>
                     {unit[index].bestForPrice ? 'best at or below its price' : 'beaten by one that costs no more'}
                   </td>
@@ -243,7 +242,7 @@ function Standings({ units }: { units: readonly Unit[] }) {
             <th scope="row">{unit.model}</th>
             {indices.map((one) => (
               <td key={one.value}>
-                {indexText(unit[one.value].quantity, unit.status)}
+                {indexText(unit[one.value].quantity)}
                 {unit[one.value].group > 0 && `, group ${unit[one.value].group}`}
               </td>
             ))}
@@ -369,10 +368,13 @@ const Row = memo(function Row({ unit, position, index, kinds, against, opensGrou
         <Link to={`/units/${unit.id}/verdict`}>{unit.model}</Link> <span className="code second">{unit.modelCode}</span>
       </th>
       <td className="numeric">
-        <IndexFigure quantity={standing.quantity} status={unit.status} />
-        {against !== undefined && against !== unit && hasFigure(standing.quantity, unit.status) && (
-          <span className="apart"> {difference(standing.quantity.value, against[index].quantity.value, 1)}</span>
-        )}
+        <IndexFigure index={standing.quantity} />
+        {against !== undefined &&
+          against !== unit &&
+          hasFigure(standing.quantity) &&
+          hasFigure(against[index].quantity) && (
+            <span className="apart"> {difference(standing.quantity.value, against[index].quantity.value, 1)}</span>
+          )}
       </td>
       <td>{groupText(unit, standing.group, alone)}</td>
       {kinds.map((kind) => {

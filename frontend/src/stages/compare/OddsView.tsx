@@ -133,7 +133,7 @@ const nameOf = (units: readonly Unit[], id: string) => units.find((unit) => unit
 /** A unit that has no figure is drawn all over its range: its places say so. */
 function ownName(units: readonly Unit[], odds: Odds, id: string): string {
   const unit = units.find((one) => one.id === id);
-  const without = unit !== undefined && !hasFigure(unit[odds.index].quantity, unit.status);
+  const without = unit !== undefined && !hasFigure(unit[odds.index].quantity);
   return `${nameOf(units, id)}${without ? ', no figure yet' : ''}`;
 }
 

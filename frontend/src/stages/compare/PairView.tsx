@@ -6,10 +6,9 @@ import { api, asProblem, type PartKind, type Schemas, take } from '../../api/cli
 import { useVerdict } from '../../api/queries';
 import { Anew, Failed, Loading } from '../../app/states';
 import { ChartCard } from '../../charts/ChartCard';
-import { RangeBar } from '../../charts/RangeBar';
 import { WayIn } from '../../charts/WayIn';
-import { indexValue, minutes, percent } from '../../format';
-import { IndexFigure } from '../../record/IndexFigure';
+import { minutes, percent } from '../../format';
+import { IndexBar, IndexFigure, indexText } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
 import { wayInParts } from '../../record/wayInParts';
 import { flipWords, indices, type Unit } from './field';
@@ -109,9 +108,9 @@ function Ahead({ pair, first, second, resolution }: Both & { resolution: number 
               {[pair.first, pair.second].map((unit, i) => (
                 <td key={i}>
                   <span className="kind-figure">
-                    <RangeBar quantity={unit[index]} to={100} />
+                    <IndexBar index={unit[index]} />
                     <span>
-                      <IndexFigure quantity={unit[index]} status={(i === 0 ? first : second).status} />
+                      <IndexFigure index={unit[index]} />
                     </span>
                   </span>
                 </td>
@@ -270,8 +269,7 @@ function Dragged({ index, flip, flips, units, pair, onKind }: DraggedProps) {
               {...(unit.place !== null && { value: unit.place })}
               className={`${pair.includes(unit.id) ? 'of-pair' : ''} ${unit.place === null ? 'not-placed' : ''}`}
             >
-              {own?.model}{' '}
-              <span className="second">{unit.place === null ? 'no figure yet' : indexValue(unit.quantity)}</span>
+              {own?.model} <span className="second">{indexText(unit.quantity)}</span>
             </li>
           );
         })}

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { difference, flipWords, matches, nothing, ordered, type Unit } from './field';
 
 const standing = (low: number, group: number) => ({
-  quantity: { low, value: low, high: low, coverage: 1 },
+  quantity: { low, value: low, high: low, coverage: 1, status: 'complete' as const },
   place: 1,
   placeByValue: 1,
   group,

@@ -45,7 +45,7 @@ export function Teardowns({ unit }: { unit: Unit }) {
               <td>{one.steps}</td>
               {one.faults[0] === undefined ? (
                 [one.repair, one.upgrade].map((index, i) => (
-                  <td key={i}>{index !== null && <IndexFigure quantity={index} />}</td>
+                  <td key={i}>{index !== null && <IndexFigure index={index} />}</td>
                 ))
               ) : (
                 <td colSpan={2}>

@@ -118,10 +118,10 @@ function UnitMoves({ units, index }: { units: UnitEffect[]; index: Index }) {
               </Link>
             </th>
             <td>
-              <IndexFigure quantity={unit[index].before} />
+              <IndexFigure index={unit[index].before} />
             </td>
             <td>
-              <IndexFigure quantity={unit[index].after} />
+              <IndexFigure index={unit[index].after} />
             </td>
             <td className="place-move">{place(unit[index])}</td>
           </tr>

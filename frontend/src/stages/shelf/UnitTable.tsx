@@ -54,10 +54,10 @@ export function UnitTable({ units, found }: Props) {
               <td>{unit.class === null ? 'unknown' : label(unit.class)}</td>
               <td>{money(unit.price, unit.currency)}</td>
               <td>
-                <Figure quantity={unit.repair} status={unit.status} />
+                <Figure index={unit.repair} />
               </td>
               <td>
-                <Figure quantity={unit.upgrade} status={unit.status} />
+                <Figure index={unit.upgrade} />
               </td>
               <td>
                 {statusText(unit)}
@@ -120,10 +120,10 @@ function loan(unit: ShelfUnit): string {
   return day < now ? `${unit.loanDue}, overdue` : unit.loanDue;
 }
 
-function Figure({ quantity, status }: { quantity: ShelfUnit['repair']; status: ShelfUnit['status'] }) {
+function Figure({ index }: { index: ShelfUnit['repair'] }) {
   return (
     <span className="figure">
-      <IndexFigure quantity={quantity} status={status} />
+      <IndexFigure index={index} />
     </span>
   );
 }

@@ -17,9 +17,9 @@ describe('the order of the shelf', () => {
     loanDue: null,
     onLoan: false,
     steps: 0,
-    repair: { low, value: 99, high: 100, coverage: 1 },
-    upgrade: { low: 0, value: 0, high: 0, coverage: 1 },
-    combined: { low: 0, value: 0, high: 0, coverage: 1 },
+    repair: { low, value: 99, high: 100, coverage: 1, status: 'complete' },
+    upgrade: { low: 0, value: 0, high: 0, coverage: 1, status: 'complete' },
+    combined: { low: 0, value: 0, high: 0, coverage: 1, status: 'complete' },
   });
 
   it('goes by the low end of the range', () => {

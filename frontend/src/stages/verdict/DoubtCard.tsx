@@ -4,8 +4,7 @@ import { Link } from 'react-router';
 import { asProblem, type Schemas, type Unit, type Verdict } from '../../api/client';
 import { useDoubt } from '../../api/queries';
 import { Anew, Empty, Failed, Loading } from '../../app/states';
-import { RangeBar } from '../../charts/RangeBar';
-import { IndexFigure } from '../../record/IndexFigure';
+import { IndexBar, IndexFigure } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
 import { noneWidens } from './doubt';
 
@@ -43,8 +42,8 @@ export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
         />
       </div>
       <div className="doubt-range">
-        <IndexFigure quantity={verdict[index]} status={verdict.status} />
-        <RangeBar quantity={verdict[index]} to={100} />
+        <IndexFigure index={verdict[index]} />
+        <IndexBar index={verdict[index]} />
         <span className="second">{width.toFixed(1)} points wide</span>
       </div>
       {data === undefined ? (

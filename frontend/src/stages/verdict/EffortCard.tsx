@@ -1,9 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, asProblem, type Effort, take, type Unit } from '../../api/client';
 import { Anew, Failed, Loading } from '../../app/states';
-import { RangeBar } from '../../charts/RangeBar';
 import { minutes } from '../../format';
-import { IndexFigure } from '../../record/IndexFigure';
+import { IndexBar, IndexFigure } from '../../record/IndexFigure';
 import { heading } from '../../words';
 
 const names = { standardTime: 'Standard time', steps: 'Steps', observed: 'Stopwatch' } as const;
@@ -53,9 +52,9 @@ export function EffortCard({ unit }: { unit: Unit }) {
                 return (
                   <td key={school}>
                     <span className="kind-figure">
-                      <RangeBar quantity={quantity} to={100} />
+                      <IndexBar index={quantity} />
                       <span>
-                        <IndexFigure quantity={quantity} />
+                        <IndexFigure index={quantity} />
                       </span>
                     </span>
                   </td>

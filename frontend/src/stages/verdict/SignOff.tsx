@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { api, asProblem, type Schemas, take, type Unit, type Verdict } from '../../api/client';
 import { useChange, useSignatures } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
-import { indexRange, indexValue, today } from '../../format';
+import { today } from '../../format';
+import { indexText } from '../../record/IndexFigure';
 import { Field, Text } from '../../record/fields';
 import { label } from '../../words';
 
@@ -53,8 +54,7 @@ function Signed({ signature, unitId }: { signature: Schemas['SignatureView']; un
           .
         </b>{' '}
         {signature.name} for {signature.bench} answers for {seenOnly ? 'what was seen of it' : 'the result'} of{' '}
-        {signature.on}: repair {seenOnly ? '' : indexValue(signature.repair)} {indexRange(signature.repair)}, upgrade{' '}
-        {seenOnly ? '' : indexValue(signature.upgrade)} {indexRange(signature.upgrade)}.
+        {signature.on}: repair {indexText(signature.repair)}; upgrade {indexText(signature.upgrade)}.
         {seenOnly && signature.notSeen.length > 0 && ` Not seen enough: ${signature.notSeen.map(label).join(', ')}.`}
         {signature.note !== null && ` ${signature.note}`}
       </p>

@@ -33,8 +33,8 @@ export function SummaryCard({ unit, verdict }: { unit: Unit; verdict: Verdict })
         <Anew of={summary} />
       </div>
       <p className="summary-line">
-        <b>Repair {indexText(verdict.repair, verdict.status)}</b>
-        {standingText(data.repair, data.peerClass)}; <b>upgrade {indexText(verdict.upgrade, verdict.status)}</b>
+        <b>Repair {indexText(verdict.repair)}</b>
+        {standingText(data.repair, data.peerClass)}; <b>upgrade {indexText(verdict.upgrade)}</b>
         {standingText(data.upgrade, data.peerClass)}.
       </p>
       <p className="summary-text">{data.sentences.join(' ')}</p>

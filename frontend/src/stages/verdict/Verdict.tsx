@@ -1,14 +1,13 @@
 import { Switch } from 'antd';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { asProblem, type Quantity, type Schemas, type Verdict as View } from '../../api/client';
+import { asProblem, type Index, type Schemas, type Verdict as View } from '../../api/client';
 import { useVerdict } from '../../api/queries';
 import { Failed, Loading } from '../../app/states';
 import { verdictViews } from '../../app/views';
 import { useWorkpiece } from '../../app/Workspace';
-import { RangeBar } from '../../charts/RangeBar';
 import { type Exactness, percent } from '../../format';
-import { hasFigure, IndexFigure } from '../../record/IndexFigure';
+import { hasFigure, IndexBar, IndexFigure } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
 import { DoubtCard } from './DoubtCard';
 import { EffortCard } from './EffortCard';
@@ -57,24 +56,11 @@ export function Verdict() {
         </label>
       </div>
       <div className="indices">
-        <IndexCard
-          name="Repair"
-          quantity={data.repair}
-          verdict={data}
-          wanting={data.repairWanting}
-          exactness={exactness}
-        />
-        <IndexCard
-          name="Upgrade"
-          quantity={data.upgrade}
-          verdict={data}
-          wanting={data.upgradeWanting}
-          exactness={exactness}
-        />
+        <IndexCard name="Repair" quantity={data.repair} wanting={data.repairWanting} exactness={exactness} />
+        <IndexCard name="Upgrade" quantity={data.upgrade} wanting={data.upgradeWanting} exactness={exactness} />
         <IndexCard
           name={`Combined, ${rubric.repairWeight} to ${rubric.upgradeWeight}`}
           quantity={data.combined}
-          verdict={data}
           exactness={exactness}
         />
       </div>
@@ -127,22 +113,21 @@ function openOrder({ openOrder: open }: View): string {
 
 interface IndexCardProps {
   name: string;
-  quantity: Quantity;
-  verdict: View;
+  quantity: Index;
   /** What the index lacks to have a figure; of both together it is told by the two. */
   wanting?: Schemas['Wanting'];
   exactness: Exactness;
 }
 
-function IndexCard({ name, quantity, verdict, wanting, exactness }: IndexCardProps) {
+function IndexCard({ name, quantity, wanting, exactness }: IndexCardProps) {
   return (
     <section className="card index" aria-label={name}>
       <h2>{name}</h2>
       <p className={exactness === 'exact' ? 'index-figures exact' : 'index-figures'}>
-        <IndexFigure quantity={quantity} status={verdict.status} exactness={exactness} />
+        <IndexFigure index={quantity} exactness={exactness} />
       </p>
-      <RangeBar quantity={hasFigure(quantity, verdict.status) ? quantity : { ...quantity, value: null }} to={100} />
-      {!hasFigure(quantity, verdict.status) && <p className="note">{wantingText(quantity, wanting)}</p>}
+      <IndexBar index={quantity} />
+      {!hasFigure(quantity) && <p className="note">{wantingText(quantity, wanting)}</p>}
       <p className="note">
         {exactness === 'exact'
           ? `coverage ${quantity.coverage.toFixed(6)}`
@@ -153,7 +138,7 @@ function IndexCard({ name, quantity, verdict, wanting, exactness }: IndexCardPro
 }
 
 /** What would make a figure of a range. */
-function wantingText(quantity: Quantity, wanting: Schemas['Wanting'] | undefined): string {
+function wantingText(quantity: Index, wanting: Schemas['Wanting'] | undefined): string {
   if (wanting === undefined) return 'No figure yet: both indices have to have one.';
   if (quantity.value !== null) return 'No figure yet: too little of the whole is known.';
   const kinds: string[] = wanting.kinds.slice(0, wanting.enough).map((kind) => label(kind.kind));
@@ -176,7 +161,7 @@ function EitherOr({ verdict }: { verdict: View }) {
           <li key={choice.leftOut.join(' ')} className={i === 0 ? 'chosen' : undefined}>
             <span className="code">{used(choice.leftOut).join(' + ')}</span>{' '}
             <span className="second">
-              U <IndexFigure quantity={choice.upgrade} status={verdict.status} />
+              U <IndexFigure index={choice.upgrade} />
               {i === 0 && ', which U counts on'}
             </span>
           </li>

@@ -1,17 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, InputNumber, Select } from 'antd';
 import { useState } from 'react';
-import { api, asProblem, type Quantity, type Schemas, take, type Unit, type Verdict } from '../../api/client';
+import { api, asProblem, type Schemas, take, type Unit, type Verdict } from '../../api/client';
 import { useLongWork } from '../../api/useLongWork';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Anew, Empty, Failed, Loading } from '../../app/states';
 import { Watched } from '../../app/Watched';
 import { ChartCard } from '../../charts/ChartCard';
 import { LedgerChart } from '../../charts/LedgerChart';
-import { RangeBar } from '../../charts/RangeBar';
 import { WayIn } from '../../charts/WayIn';
-import { indexValue, minutes } from '../../format';
-import { IndexFigure } from '../../record/IndexFigure';
+import { minutes } from '../../format';
+import { IndexBar, IndexFigure, indexText } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
 import { wayInParts } from '../../record/wayInParts';
 import { Choice, spent } from './Ledger';
@@ -212,21 +211,29 @@ function signed(points: number): string {
   return Math.abs(points) < 0.05 ? '0.0' : `${points > 0 ? '+' : '−'}${Math.abs(points).toFixed(1)}`;
 }
 
-function BeforeAfter({ name, before, after }: { name: string; before: Quantity; after: Quantity | undefined }) {
+function BeforeAfter({
+  name,
+  before,
+  after,
+}: {
+  name: string;
+  before: Schemas['IndexView'];
+  after: Schemas['IndexView'] | undefined;
+}) {
   return (
     <div className="before-after-index">
       <h3>{name}</h3>
       <p className="index-figures">
-        <IndexFigure quantity={before} />
+        <IndexFigure index={before} />
         {after !== undefined && (
           <>
             {' → '}
-            <IndexFigure quantity={after} />
+            <IndexFigure index={after} />
           </>
         )}
       </p>
-      <RangeBar quantity={before} to={100} />
-      {after !== undefined && <RangeBar quantity={after} to={100} />}
+      <IndexBar index={before} />
+      {after !== undefined && <IndexBar index={after} />}
     </div>
   );
 }
@@ -437,7 +444,7 @@ function Smallest({ unit, index, candidates, ofChosen, all, now, titles, onTake 
                   : result.left
                     ? 'It was not reached in the time that there is; nearest until then: '
                     : 'It is not reached; these come nearest: '}
-                {nameOf(asked.index)} {indexValue(result.after[asked.index])}, where {asked.figure} was asked for.{' '}
+                {nameOf(asked.index)} {indexText(result.after[asked.index])}, where {asked.figure} was asked for.{' '}
                 {howSure(result)}
               </>
             )}

@@ -29,6 +29,6 @@ public static class Price
             return null;
         if (money.Currency is null || money.Currency == rubric.Currency)
             return amount;
-        return money.Rate is { } rate ? Math.Min(amount * rate, double.MaxValue) : null;
+        return money.Rate is { } rate && (money.RateTo is null || money.RateTo == rubric.Currency) ? Math.Min(amount * rate, double.MaxValue) : null;
     }
 }
