@@ -55,7 +55,8 @@ public sealed class Edits(Desk desk, Store store)
         if (faults.Count > 0)
             return Refusal.Faulty(faults);
         var items = HeadDifferences.Between(unit.Document, edited, Same);
-        return new Proposal<Committed>(what, [Put(DocumentKind.Unit, unit.Id, unit.Revision, unit.Text, edited, items)], unitId, new(After(unit.Revision, items), hints));
+        var put = Put(DocumentKind.Unit, unit.Id, unit.Revision, unit.Text, edited, items);
+        return new Proposal<Committed>(what, [put], unitId, new(After(put), hints));
     });
 
     /// <summary>Edits a teardown's document, and in the same act what the units that it serves have to follow: parts that are new, layers that go or are renamed.</summary>
@@ -133,11 +134,12 @@ public sealed class Edits(Desk desk, Store store)
             return Refusal.Faulty(faults.Count > 0 ? faults : edited.Reading);
         // What is faulty may name one thing twice: it is told apart item by item only now.
         var items = HeadDifferences.Between(before.Document, edited.Document, Same);
-        List<Writing> writings = [Put(DocumentKind.Teardown, teardownId, before.Revision, before.Text, edited.Document, items), .. units];
+        var put = Put(DocumentKind.Teardown, teardownId, before.Revision, before.Text, edited.Document, items);
+        List<Writing> writings = [put, .. units];
         writings.AddRange(edited.Entries.Select(entry => new LogEntry(teardownId, Encoding.UTF8.GetString(RecordJson.Canonical(entry)))));
         if (edited.EndsDraft)
             writings.Add(new EndDraft(teardownId));
-        return new Proposal<Committed>(edited.What ?? what, writings, teardownId, new(After(before.Revision, items), hints, edited.Made));
+        return new Proposal<Committed>(edited.What ?? what, writings, teardownId, new(After(put), hints, edited.Made));
     });
 
     private static Found<UnitDocument>? Following(Stand stand, string unitId, bool removed)
@@ -163,7 +165,7 @@ public sealed class Edits(Desk desk, Store store)
     internal static PutDocument Put<T>(DocumentKind kind, string id, long seen, string before, T document, IReadOnlyList<ItemDifference> items, long? undoes = null) =>
         new(kind, id, seen, RecordJson.Canonical(document), JsonSerializer.Serialize(items, RecordJson.Options), undoes, before);
 
-    private static long After(long revision, IReadOnlyList<ItemDifference> items) => items.Count > 0 ? revision + 1 : revision;
+    private static long After(PutDocument put) => put.Changes ? put.Seen + 1 : put.Seen;
 
     /// <summary>Whether two items are the same to the last word.</summary>
     public static bool Same(object? one, object? other) =>

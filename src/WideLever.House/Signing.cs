@@ -50,6 +50,7 @@ public sealed class Signing(Desk desk, Store store)
             faults.Add(new("note", $"is longer than {RecordLimits.Notes} characters"));
         if (faults.Count > 0)
             return Refusal.Faulty(faults);
+        Sign? written = null;
         var signed = desk.Do<SignatureRow>(windowId, stand =>
         {
             if (stand.UnitOnShelf(unitId) is not { } unit || stand.Standing(unitId) is not { } standing || stand.Teardown(standing.Scored) is not { } teardown)
@@ -86,9 +87,11 @@ public sealed class Signing(Desk desk, Store store)
                 MethodVersion = CoreVersion.Method,
                 Status = result.Status.Word(),
             };
-            return new Proposal<SignatureRow>("signed the result off", [new Sign(row)], unitId, row);
+            written = new Sign(row);
+            return new Proposal<SignatureRow>("signed the result off", [written], unitId, row);
         });
-        return signed.Value is null ? signed : store.Signatures.Of(unitId)[0];
+        // Another window may have signed since: the answer is one's own.
+        return signed.Value is null ? signed : store.Signatures.Of(unitId).Single(row => row.Sequence == written!.Sequence);
     }
 
     /// <summary>What changed since a result was signed: record, rubric, method; nothing: it is final.</summary>

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Dapper;
+using Microsoft.Data.Sqlite;
 
 namespace WideLever.Storage;
 
@@ -8,6 +9,12 @@ public sealed record Change
 {
     /// <summary>Its place among all changes.</summary>
     public required long Sequence { get; init; }
+
+    /// <summary>What kind of document it changed.</summary>
+    public required DocumentKind Kind { get; init; }
+
+    /// <summary>Which one.</summary>
+    public required string DocumentId { get; init; }
 
     /// <summary>The revision that it made.</summary>
     public required long Revision { get; init; }
@@ -35,9 +42,9 @@ public sealed record ActChange(DocumentKind Kind, string Id, long Sequence, long
 /// <summary>The history of documents: every change with the patches (RFC 6902) that lead to it and back.</summary>
 public sealed class Changes
 {
-    private const string Columns = "sequence, revision, window_id, made_at, what, items";
+    private const string Columns = "sequence, document_kind AS kind, document_id, revision, window_id, made_at, what, items";
 
-    // What was changed along with another document is undone there; the making of a document is not undone.
+    // An act is found at what it changed first, and undone whole; the making of a document is not undone.
     private const string Own =
         "FROM change WHERE document_kind = @kind AND document_id = @id AND window_id = @windowId AND revision > 1 AND coalesce(act, sequence) = sequence";
 
@@ -45,28 +52,37 @@ public sealed class Changes
 
     internal Changes(Database database) => this.database = database;
 
-    /// <summary>The change that a window's undo takes back, from the history alone: so it outlives a reload; null: there is none.</summary>
-    public Change? ToUndo(DocumentKind kind, string id, string windowId)
+    /// <summary>The change that a window's undo takes back, the last of some documents, from the history alone: so it outlives a reload; null: there is none.</summary>
+    /// <param name="documents">The documents that stand together.</param>
+    /// <param name="windowId">The window.</param>
+    public Change? ToUndo(IReadOnlyCollection<(DocumentKind Kind, string Id)> documents, string windowId)
     {
         using var connection = database.Open();
-        return connection.QueryFirstOrDefault<Change>(
+        return Last(
             $"""
             SELECT {Columns} {Own} AND role <> 'undo' AND NOT EXISTS (SELECT 1 FROM change AS undo WHERE undo.undoes = change.sequence)
             ORDER BY sequence DESC LIMIT 1
-            """, new { kind = Documents.Table(kind), id, windowId });
+            """, connection, documents, windowId);
     }
 
-    /// <summary>The undo that a window's redo takes back: none any more once it edits; null: there is none.</summary>
-    public Change? ToRedo(DocumentKind kind, string id, string windowId)
+    /// <summary>The undo that a window's redo takes back: none any more once it edits one of the documents; null: there is none.</summary>
+    /// <param name="documents">The documents that stand together.</param>
+    /// <param name="windowId">The window.</param>
+    public Change? ToRedo(IReadOnlyCollection<(DocumentKind Kind, string Id)> documents, string windowId)
     {
         using var connection = database.Open();
-        return connection.QueryFirstOrDefault<Change>(
+        var undone = Last(
             $"""
             SELECT {Columns} {Own} AND role = 'undo' AND NOT EXISTS (SELECT 1 FROM change AS redo WHERE redo.undoes = change.sequence)
-              AND sequence > coalesce((SELECT max(sequence) {Own} AND role = 'edit'), 0)
             ORDER BY sequence DESC LIMIT 1
-            """, new { kind = Documents.Table(kind), id, windowId });
+            """, connection, documents, windowId);
+        var edited = undone is null ? null : Last($"SELECT {Columns} {Own} AND role = 'edit' ORDER BY sequence DESC LIMIT 1", connection, documents, windowId);
+        return undone?.Sequence > (edited?.Sequence ?? 0) ? undone : null;
     }
+
+    private static Change? Last(string sql, SqliteConnection connection, IReadOnlyCollection<(DocumentKind Kind, string Id)> documents, string windowId) => documents
+        .Select(document => connection.QueryFirstOrDefault<Change>(sql, new { kind = Documents.Table(document.Kind), id = document.Id, windowId }))
+        .OfType<Change>().MaxBy(change => change.Sequence);
 
     /// <summary>The changes of a document after a revision, oldest first.</summary>
     public IReadOnlyList<Change> After(DocumentKind kind, string id, long revision)
@@ -77,12 +93,12 @@ public sealed class Changes
             new { kind = Documents.Table(kind), id, revision }).AsList();
     }
 
-    /// <summary>The changes of the same act as one, in other documents: what it changed besides.</summary>
-    public IReadOnlyList<ActChange> Besides(long act)
+    /// <summary>The changes of the same act as one, that one among them: every document that it changed.</summary>
+    public IReadOnlyList<ActChange> OfAct(long act)
     {
         using var connection = database.Open();
         return connection.Query<(string Kind, string Id, long Sequence, long Revision)>(
-            "SELECT document_kind, document_id, sequence, revision FROM change WHERE act = @act AND document_kind IN ('unit', 'teardown') ORDER BY sequence", new { act })
+            "SELECT document_kind, document_id, sequence, revision FROM change WHERE (act = @act OR sequence = @act) AND document_kind IN ('unit', 'teardown') ORDER BY sequence", new { act })
             .Select(row => new ActChange(row.Kind == Documents.Table(DocumentKind.Unit) ? DocumentKind.Unit : DocumentKind.Teardown, row.Id, row.Sequence, row.Revision)).ToList();
     }
 

@@ -99,6 +99,9 @@ public sealed record PutDocument(
     private readonly string digest = Documents.DigestOf(Document.Span);
     private readonly Patches? patches = Seen == 0 || Before is not null ? Patches.Between(Before, Encoding.UTF8.GetString(Document.Span)) : null;
 
+    /// <summary>Whether it makes a revision: writing what is there already is no change, an undo is one even so, that the next goes on.</summary>
+    public bool Changes => Undoes is not null || Before is null || digest != Documents.DigestOf(Encoding.UTF8.GetBytes(Before));
+
     internal override bool Write(Act act)
     {
         var table = Documents.Table(Kind);
@@ -117,7 +120,6 @@ public sealed record PutDocument(
             var kept = act.Scalar<string>($"SELECT digest FROM {table} WHERE id = @Id AND revision = @Seen", new { Id, Seen });
             if (kept is null)
                 return false;
-            // Writing what is there already is no change; an undo is one even so, that the next goes on.
             if (Undoes is null && kept == digest)
                 return true;
             way ??= Patches.Between(act.Scalar<string>($"SELECT document FROM {table} WHERE id = @Id", new { Id }), text);

@@ -85,9 +85,12 @@ public sealed record SignedDigests
 /// <param name="Row">The result.</param>
 public sealed record Sign(SignatureRow Row) : Writing
 {
+    /// <summary>Its number, once it is written.</summary>
+    public long Sequence { get; private set; }
+
     internal override bool Write(Act act)
     {
-        var sequence = act.Scalar<long>(
+        Sequence = act.Scalar<long>(
             """
             INSERT INTO signature (unit_id, signed_at, signed_on, bench, name, note, unit_digest, teardown_digest, record, record_sha256, rubric, rubric_sha256,
                                    result, result_sha256, method_version, status)
@@ -95,7 +98,7 @@ public sealed record Sign(SignatureRow Row) : Writing
                     @Result, @ResultSha256, @MethodVersion, @Status)
             RETURNING sequence
             """, Row with { SignedAt = act.Now });
-        act.Append("signature", string.Create(CultureInfo.InvariantCulture, $"{Row.UnitId} {sequence}"), 1, Patches.Between(null, new JsonObject
+        act.Append("signature", string.Create(CultureInfo.InvariantCulture, $"{Row.UnitId} {Sequence}"), 1, Patches.Between(null, new JsonObject
         {
             ["recordSha256"] = Row.RecordSha256,
             ["rubricSha256"] = Row.RubricSha256,

@@ -106,12 +106,14 @@ public sealed class TeardownEditsTests
     }
 
     [Fact]
-    public void A_move_is_taken_back_among_new_steps_but_not_over_another_move_or_change()
+    public void A_move_is_taken_back_beside_a_change_but_not_over_another_move_nor_what_came_since()
     {
         var before = Document();
         var after = TeardownEdits.Move(before, 3, 1);
         var now = TeardownEdits.Insert(after, 1, Build.Step("theirs", "inside"));
-        HeadReversals.Reverse(before, after, now, Same)!.Steps.Select(step => step.Id).ShouldBe(["cover", "theirs", "battery", "power", "fan"]);
+        HeadReversals.Reverse(before, after, now, Same).ShouldBeNull();
+        now = TeardownEdits.Replace(after, 1, after.Steps[1] with { Title = "Theirs" });
+        HeadReversals.Reverse(before, after, now, Same)!.Steps.Select(step => step.Title == "Theirs" ? "theirs" : step.Id).ShouldBe(["cover", "battery", "power", "theirs"]);
         HeadReversals.Reverse(before, after, TeardownEdits.Move(after, 0, 3), Same).ShouldBeNull();
         var changed = TeardownEdits.Replace(before, 0, before.Steps[0] with { Title = "Mine" });
         HeadReversals.Reverse(before, changed, TeardownEdits.Replace(changed, 0, before.Steps[0] with { Title = "Theirs" }), Same).ShouldBeNull();

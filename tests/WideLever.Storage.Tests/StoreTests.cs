@@ -243,10 +243,10 @@ public sealed class StoreTests : IDisposable
                     undone.Pop();
                     done.Push(sequence);
                 }
-                (store.Changes.ToUndo(DocumentKind.Unit, unitId, "a")?.Sequence, store.Changes.ToRedo(DocumentKind.Unit, unitId, "a")?.Sequence)
+                (store.Changes.ToUndo([(DocumentKind.Unit, unitId)], "a")?.Sequence, store.Changes.ToRedo([(DocumentKind.Unit, unitId)], "a")?.Sequence)
                     .ShouldBe((done.Count > 0 ? done.Peek() : null, undone.Count > 0 ? undone.Peek() : null), $"run {run}, step {step}");
             }
-            store.Changes.ToUndo(DocumentKind.Unit, unitId, "c").ShouldBeNull();
+            store.Changes.ToUndo([(DocumentKind.Unit, unitId)], "c").ShouldBeNull();
         }
     }
 
@@ -365,10 +365,10 @@ public sealed class StoreTests : IDisposable
         store.BenchLog.Of(teardownId).Select(row => row.Entry).ShouldBe(["""{"a":1}""", """{"b":2}"""]);
         var act = store.Changes.After(DocumentKind.Teardown, teardownId, 1).Single();
         (act.What, act.WindowId, act.Items).ShouldBe(("both", "w", "[]"));
-        store.Changes.Besides(act.Sequence).ShouldHaveSingleItem().ShouldBe(new ActChange(DocumentKind.Unit, unitId, act.Sequence + 1, 2));
+        store.Changes.OfAct(act.Sequence).ShouldBe([new ActChange(DocumentKind.Teardown, teardownId, act.Sequence, 2), new ActChange(DocumentKind.Unit, unitId, act.Sequence + 1, 2)]);
         // What was changed along with another document is undone with it.
-        store.Changes.ToUndo(DocumentKind.Teardown, teardownId, "w")!.Sequence.ShouldBe(act.Sequence);
-        store.Changes.ToUndo(DocumentKind.Unit, unitId, "w").ShouldBeNull();
+        store.Changes.ToUndo([(DocumentKind.Teardown, teardownId)], "w")!.Sequence.ShouldBe(act.Sequence);
+        store.Changes.ToUndo([(DocumentKind.Unit, unitId)], "w").ShouldBeNull();
         // An undo is written even where it changes nothing, so that the next one goes on.
         Commit(DocumentKind.Teardown, teardownId, 2, "{}", undoes: act.Sequence).ShouldBeTrue();
         Teardown(teardownId).Revision.ShouldBe(3);
@@ -450,7 +450,7 @@ public sealed class StoreTests : IDisposable
         }
         store = new Store(folder, TimeProvider.System);
         Directory.GetFiles(folder.Backups).ShouldHaveSingleItem();
-        store.Changes.ToUndo(DocumentKind.Unit, "u", "w")!.Revision.ShouldBe(4, "what was done again is undone again");
+        store.Changes.ToUndo([(DocumentKind.Unit, "u")], "w")!.Revision.ShouldBe(4, "what was done again is undone again");
         store.Changes.DocumentsAt(DocumentKind.Unit, "u", 3, 2).ShouldBe(["{}", """{"n":1}"""]);
         store.Standings.Of("u").ShouldNotBeNull().Removed.ShouldBeTrue();
         store.Photos.EverNamed().Order().ShouldBe(["aa", "bb"]);

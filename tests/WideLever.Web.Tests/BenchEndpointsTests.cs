@@ -47,6 +47,21 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
     }
 
     [Fact]
+    public async Task After_a_look_undo_takes_back_the_look_and_not_the_step_before_it()
+    {
+        var piece = await FreshAsync();
+        (await piece.CommitAsync("4 ph0, lift cover > inside")).Status.ShouldBe(HttpStatusCode.OK);
+        (await piece.CommitAsync("see = memory soldered")).Status.ShouldBe(HttpStatusCode.OK);
+        (await piece.RecordAsync())["parts"]!.AsArray().Count.ShouldBe(1);
+        ((string)(await piece.ViewAsync())["undo"]!).ShouldBe("noted what was seen");
+        (await piece.PostAsync("undo")).Status.ShouldBe(HttpStatusCode.OK);
+        var record = await piece.RecordAsync();
+        (record["parts"]!.AsArray().Count, record["steps"]!.AsArray().Count).ShouldBe((0, 1));
+        (await piece.PostAsync("redo")).Status.ShouldBe(HttpStatusCode.OK);
+        (await piece.RecordAsync())["parts"]!.AsArray().Count.ShouldBe(1);
+    }
+
+    [Fact]
     public async Task Of_what_is_missing_two_hundred_are_told_and_how_many_there_are()
     {
         var record = JsonNode.Parse(Bench.Example("3-modular"))!;
