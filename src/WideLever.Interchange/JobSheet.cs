@@ -93,7 +93,7 @@ public static class JobSheet
         bool Frees(Step step, PartKind kind) => step.Frees.Any(id => record.Parts.Any(part => part.Id == id && part.Kind == kind));
         yield return new(Sort.Title, $"{Upper(string.Join(", ", plan.Parts.Select(part => part.Service is { } service ? $"{Named(part.Part)} ({service.Word()})" : Named(part.Part))))}: {unit.Maker} {unit.Model}, {unit.ModelCode}", []);
         yield return new(Sort.Text, $"{Minutes(plan.Effort)} there and back under {rubric.Name}, revision {rubric.Revision.ToString(CultureInfo.InvariantCulture)}, in {(steps.Count == 1 ? "one step" : $"{steps.Count.ToString(CultureInfo.InvariantCulture)} steps")}"
-            + (several ? $"; one after the other {Minutes(plan.Apart)}" : "") + $". The chance to come through without damage is {Percent(plan.Survival.Low, plan.Survival.High)}.", []);
+            + (several ? $"; one after the other {Minutes(plan.Apart)}" : "") + (plan.Above > 0 ? $"; not every way was gone through, and the shortest takes at most {Minutes(plan.Above)} less" : "") + $". The chance to come through without damage is {Percent(plan.Survival.Low, plan.Survival.High)}.", []);
         foreach (var caution in new[] { Cautions.Preparation(record).Text }.Concat(Cautions.OfDamage(record.Teardown).Select(caution => Cautions.Text(caution).Text)).Distinct())
             yield return new(Sort.Caution, caution, []);
         if (swollen)

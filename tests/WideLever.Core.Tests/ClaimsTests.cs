@@ -138,5 +138,5 @@ public sealed class ClaimsTests
         ModuleFits.Of(place with { Mounting = Mounting.Soldered }, Machine, [Of(16)], Examples.House).Single().Against.ShouldBe(["the place is soldered"]);
     }
 
-    private static readonly Unit Machine = new() { Maker = "Orrest", Model = "Pike", ModelCode = "P1" };
+    private static readonly TeardownRecord Machine = Build.Record(["outside"], [], []) with { Unit = new() { Maker = "Orrest", Model = "Pike", ModelCode = "P1" } };
 }

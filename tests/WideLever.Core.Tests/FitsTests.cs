@@ -39,6 +39,28 @@ public sealed class FitsTests
         ModuleFits.Of(PlaceOf(PartKind.Storage, place), Build.Sealed().Unit, ModuleOf(PartKind.Storage, module), Examples.House).Unsure.ShouldContain(unsure);
 
     [Fact]
+    public void What_the_other_places_hold_counts_against_what_the_machine_takes()
+    {
+        var (slot, soldered) = (PlaceOf(PartKind.Memory, "SO-DIMM DDR5"), PlaceOf(PartKind.Memory, "DDR5; soldered") with { Id = "soldered", Capacity = new() { Fitted = 16 } });
+        var machine = Build.Sealed() with { Parts = [slot, soldered], Unit = Build.Sealed().Unit with { Ceilings = new() { Memory = new() { Maker = 48 } } } };
+        ModuleFit Of(int size) => ModuleFits.Of(slot, machine, ModuleOf(PartKind.Memory, $"SO-DIMM DDR5; capacity {size}"), Examples.House);
+        Of(32).Forbids.ShouldBeNull();
+        var tooMuch = Of(48);
+        (tooMuch.Forbids, tooMuch.RunsAt).ShouldBe((FitFact.Capacity, null));
+        tooMuch.Against.ShouldBe(["capacity: with the 16 GB beside it there would be 64 GB, and the machine takes 48"]);
+    }
+
+    [Fact]
+    public void A_place_whose_part_is_paired_or_that_takes_named_ones_alone_is_looked_at_first()
+    {
+        var place = PlaceOf(PartKind.Wireless, "M.2 2230 key E");
+        var card = ModuleOf(PartKind.Wireless, "M.2 2230 key E");
+        ModuleFits.Of(place, Build.Sealed().Unit, card, Examples.House).Unsure.ShouldBeEmpty();
+        ModuleFits.Of(place with { Spare = new() { Paired = true } }, Build.Sealed().Unit, card, Examples.House).Unsure.ShouldBe(["whether it works before it is paired with the maker's tool"]);
+        ModuleFits.Of(place with { Interface = place.Interface with { Standard = Standard.Restricted } }, Build.Sealed().Unit, card, Examples.House).Unsure.ShouldBe(["whether the machine runs with one that its maker did not name"]);
+    }
+
+    [Fact]
     public void A_module_of_another_kind_is_forbidden_by_that() =>
         ModuleFits.Of(PlaceOf(PartKind.Wireless, "M.2 2230 key E"), Build.Sealed().Unit, ModuleOf(PartKind.Storage, "M.2 2230 NVMe"), Examples.House).Forbids.ShouldBe(FitFact.Kind);
 

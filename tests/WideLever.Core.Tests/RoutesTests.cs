@@ -71,7 +71,9 @@ public sealed class RoutesTests
             var ways = new WaysIn(@checked, rubric);
             var brute = new BruteForce(@checked, ways.Efforts, rubric.Schools.PowerFirst);
             var parts = Enumerable.Range(0, record.Parts.Count).Where(p => !WaysIn.IsOnlyInView(@checked, record.Parts[p])).OrderBy(_ => random.Next()).Take(2 + seed % 3).ToList();
-            var (joint, expected) = (ways.Joint(parts), brute.Joint(parts));
+            var (route, expected) = (ways.Joint(parts), brute.Joint(parts));
+            var joint = route?.Steps;
+            (route?.Above ?? 0).ShouldBe(0, $"seed {seed}");
             joint.ShouldBe(expected, $"seed {seed}: {string.Join(", ", parts)}");
             planned++;
             views += parts.Exists(p => record.Parts[p].Layer is not null) ? 1 : 0;

@@ -58,6 +58,30 @@ public sealed class UpgradePlanTests
     }
 
     [Fact]
+    public void Memory_of_two_generations_is_never_taken_together()
+    {
+        Part Either(string id) => Place(id, null) with { Interface = new() { Form = "SO-DIMM", Name = "DDR4 or DDR5", Sides = 2, Standard = Standard.Open } };
+        Module Old(double gigabytes, double price) => Memory($"old-{gigabytes}", gigabytes, price) with { Generation = "DDR4-3200" };
+        var plan = UpgradePlan.Of(Machine(Either("a"), Either("b")), rubric, new(PartKind.Memory, null, 1000), [Old(16, 1), Old(8, 2), .. shop]);
+        plan.Choices.ShouldNotBeEmpty();
+        plan.Choices.ShouldAllBe(choice => choice.Purchases.Select(one => one.Fit.Module.Generation).Distinct().Count() == 1);
+        plan.Choices.Max(choice => choice.Capacity).ShouldBe(64);
+        // What stays in decides.
+        UpgradePlan.Of(Machine(Place("a", 8), Either("b")), rubric, new(PartKind.Memory, null, 1000), [Old(16, 1), Memory("16", 16, 45)])
+            .Choices.Where(choice => choice.Purchases is [{ Place.Id: "b" }] && choice.Emptied.Count == 0).ShouldAllBe(choice => choice.Purchases[0].Fit.Module.Number == "16");
+    }
+
+    [Fact]
+    public void Of_sixty_four_places_each_is_one_choice()
+    {
+        var places = Enumerable.Range(0, 64).Select(i => Build.Part($"card-{i}", PartKind.Wireless, Mounting.Socketed) with { Interface = new() { Name = "M.2 2230 key E", Standard = Standard.Open } }).ToArray();
+        var card = new Module { Number = "W", Kind = PartKind.Wireless, Form = "M.2 2230", Name = "M.2 2230 key E", Price = new() { Amount = 20 } };
+        var plan = UpgradePlan.Of(Machine(places), rubric, new(PartKind.Wireless, null, null), [card]);
+        plan.Choices.Count.ShouldBe(64);
+        plan.Choices.ShouldAllBe(choice => choice.Purchases.Count == 1 && choice.Cost == 20);
+    }
+
+    [Fact]
     public void What_cannot_be_is_said_with_what_can()
     {
         var machine = Machine(Place("a", 8), Place("b", null));
@@ -209,7 +233,7 @@ public sealed class UpgradePlanTests
                 : null;
         }
 
-        double? Effort(List<(Part Place, Module? Module, bool Changed)> changed) => ways.Joint([.. changed.Select(one => machine.Graph.PartPositions[one.Place.Id])]) is { } steps ? ways.Effort(steps).Value : null;
+        double? Effort(List<(Part Place, Module? Module, bool Changed)> changed) => ways.Joint([.. changed.Select(one => machine.Graph.PartPositions[one.Place.Id])]) is { Steps: var steps } ? ways.Effort(steps).Value : null;
     }
 
     private static IEnumerable<string> Front(IEnumerable<(double Cost, double Capacity, double Effort, bool Looks)> all, double has)

@@ -58,8 +58,14 @@ public sealed partial record InterfaceFacts
     /// <summary>Generation of PCI Express; null: not said.</summary>
     public int? PcieGeneration { get; init; }
 
-    /// <summary>Generation of memory, such as <c>DDR5</c> or <c>LPDDR5X</c>; null: not said.</summary>
-    public string? Memory { get; init; }
+    /// <summary>Generations of memory, such as <c>DDR5</c> or <c>LPDDR5X</c>: one of a module, of a place every one that is named; none: not said.</summary>
+    public IReadOnlyList<string> Memory { get; init; } = [];
+
+    /// <summary>Volts of a pack or cell; null: not said.</summary>
+    public double? Volts { get; init; }
+
+    /// <summary>Cells of a pack; null: not said.</summary>
+    public int? Cells { get; init; }
 
     /// <summary>Speed of memory, MT/s; null: not said.</summary>
     public int? Speed { get; init; }
@@ -83,7 +89,10 @@ public sealed partial record InterfaceFacts
         var cards = Card().Matches(text);
         var lengths = cards.Select(card => int.Parse(card.Groups["length"].ValueSpan, CultureInfo.InvariantCulture)).Distinct().Order().ToList();
         var generation = Pcie().Match(text);
-        var memory = Ddr().Match(text);
+        IReadOnlyList<string> memory = [.. Ddr().Matches(text).Select(one => one.Groups["ddr"].Value.ToUpperInvariant()).Distinct()];
+        // A socket that is named by its contacts alone takes what has as many.
+        if (memory.Count == 0 && Pins().Match(text) is { Success: true } pins)
+            memory = [pins.Groups["pins"].Value switch { "262" => "DDR5", "260" => "DDR4", _ => "DDR3" }];
         return new()
         {
             Form = Family(text, lengths.Count > 0),
@@ -93,8 +102,10 @@ public sealed partial record InterfaceFacts
                 | (text.Contains("msata", StringComparison.Ordinal) ? Buses.Sata : Buses.None)
                 | (Express().IsMatch(text) ? Buses.Pcie : Buses.None),
             PcieGeneration = generation.Success ? int.Parse(generation.Groups["generation"].ValueSpan, CultureInfo.InvariantCulture) : null,
-            Memory = memory.Success ? memory.Groups["ddr"].Value.ToUpperInvariant() : null,
-            Speed = SpeedIn(text, memory.Success),
+            Memory = memory,
+            Speed = SpeedIn(text, memory.Count > 0),
+            Volts = Voltage().Match(text) is { Success: true } volts ? double.Parse(volts.Groups["volts"].Value.Replace(',', '.'), CultureInfo.InvariantCulture) : null,
+            Cells = Cell().Match(text) is { Success: true } cells ? int.Parse(cells.Groups["cells"].ValueSpan, CultureInfo.InvariantCulture) : null,
             Keys = string.Concat(Key().Matches(text).SelectMany(key => key.Groups["keys"].Value).Where(char.IsAsciiLetter).Select(char.ToUpperInvariant).Distinct().Order()),
             SingleSided = Single().IsMatch(text),
         };
@@ -123,16 +134,25 @@ public sealed partial record InterfaceFacts
     [GeneratedRegex(@"(?<=ddr[1-6][lx]?[- ])(?<rate>\d{3,5})\b|\b(?<rate>\d{3,5}) ?(mt/s|mt|mhz)\b", RegexOptions.ExplicitCapture)]
     private static partial Regex Rate();
 
-    [GeneratedRegex(@"\bkey ?(?<keys>[abem]([+/ ]+[abem]\b)*)", RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(@"\bkeys?:? ?(?<keys>[abem]([+/& ]+[abem]\b)*)|\b(?<keys>[abem]([+/&][abem])?)[- ]keye?d?\b", RegexOptions.ExplicitCapture)]
     private static partial Regex Key();
+
+    [GeneratedRegex(@"\b(?<pins>204|260|262)[- ]?pins?\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex Pins();
+
+    [GeneratedRegex(@"(?<![\d.,])(?<volts>\d{1,2}([.,]\d{1,2})?) ?v(olts?)?\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex Voltage();
+
+    [GeneratedRegex(@"(?<!\d)(?<cells>\d)[- ]?cells?\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex Cell();
 
     [GeneratedRegex(@"\b(single|one)[- ]sided", RegexOptions.ExplicitCapture)]
     private static partial Regex Single();
 
-    [GeneratedRegex(@"\bso-?dimm|\bsodimm", RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(@"\bso[- ]?dimm|\b(200|204|260|262)[- ]?pins?\b", RegexOptions.ExplicitCapture)]
     private static partial Regex SoDimm();
 
-    [GeneratedRegex(@"\bu?dimm", RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(@"\bu?dimm|\b(184|240|288)[- ]?pins?\b", RegexOptions.ExplicitCapture)]
     private static partial Regex Dimm();
 
     [GeneratedRegex(@"\bm\.?2\b", RegexOptions.ExplicitCapture)]

@@ -76,6 +76,12 @@ public enum FitFact
 
     /// <summary>It has more than the place takes.</summary>
     Capacity,
+
+    /// <summary>It is of another voltage.</summary>
+    Voltage,
+
+    /// <summary>It has another number of cells.</summary>
+    Cells,
 }
 
 /// <summary>Whether a module goes into a place.</summary>
@@ -96,13 +102,31 @@ public static class ModuleFits
     public const double Round = 1.05;
 
     /// <summary>Every module of the place's kind, those that fit first.</summary>
-    public static IReadOnlyList<ModuleFit> Of(Part place, Unit machine, IEnumerable<Module> modules, Rubric rubric) =>
+    public static IReadOnlyList<ModuleFit> Of(Part place, TeardownRecord record, IEnumerable<Module> modules, Rubric rubric) =>
     [
-        .. modules.Where(module => module.Kind == place.Kind).Select(module => Of(place, machine, module, rubric))
+        .. modules.Where(module => module.Kind == place.Kind).Select(module => Of(place, record, module, rubric))
             .OrderBy(fit => fit.Against.Count > 0).ThenBy(fit => fit.Unsure.Count).ThenBy(fit => fit.Module.Capacity).ThenBy(fit => fit.Module.Number, StringComparer.Ordinal),
     ];
 
-    /// <summary>Whether one module goes into a place.</summary>
+    /// <summary>Whether one module goes into a place as the machine is: what the other places hold counts against what the whole of it takes.</summary>
+    public static ModuleFit Of(Part place, TeardownRecord record, Module module, Rubric rubric)
+    {
+        var fit = Of(place, record.Unit, module, rubric);
+        var beside = record.Parts.Where(part => part.Kind == place.Kind && part.Fitted && part.Id != place.Id && !part.Excludes.Contains(place.Id) && !place.Excludes.Contains(part.Id)).Sum(part => part.Capacity.Fitted ?? 0);
+        return fit.Forbids is null && beside > 0 && module.Capacity + beside is { } all && MostOf(record.Unit, place.Kind) is { } most && all > most * Round
+            ? fit with { Against = [FormattableString.Invariant($"capacity: with the {beside} {Measure(place)} beside it there would be {all} {Measure(place)}, and the machine takes {most}")], Forbids = FitFact.Capacity, RunsAt = null }
+            : fit;
+    }
+
+    private static double? MostOf(Unit machine, PartKind kind)
+    {
+        var whole = machine.Ceilings.Of(kind);
+        return whole.Bench > whole.Maker ? whole.Bench : whole.Maker ?? whole.Platform ?? whole.Bench;
+    }
+
+    private static string Measure(Part place) => place.Kind == PartKind.Battery ? "Wh" : "GB";
+
+    /// <summary>Whether one module goes into a place by itself.</summary>
     public static ModuleFit Of(Part place, Unit machine, Module module, Rubric rubric)
     {
         var (against, unsure) = (new List<(FitFact Fact, string Why)>(), new List<string>());
@@ -115,6 +139,10 @@ public static class ModuleFits
             unsure.Add("how the place holds a module");
         if (place.Interface.Standard == Standard.None)
             against.Add((FitFact.Standard, "nothing else fits the place"));
+        else if (place.Interface.Standard == Standard.Restricted)
+            unsure.Add("whether the machine runs with one that its maker did not name");
+        if (place.Spare.Paired == true)
+            unsure.Add("whether it works before it is paired with the maker's tool");
         Form();
         if (module.Kind == PartKind.Memory)
             Memory();
@@ -144,9 +172,15 @@ public static class ModuleFits
 
         void Text(string? asked, string? said)
         {
+            // Spaces and hyphens are as people write them.
+            static string Plain(string text) => string.Concat(text.Where(char.IsLetterOrDigit));
             if (asked is null || said is null)
                 unsure.Add("form");
-            else if (!asked.Contains(said, StringComparison.OrdinalIgnoreCase) && !said.Contains(asked, StringComparison.OrdinalIgnoreCase))
+            else if (slot.Cells is { } cells && has.Cells is { } own && cells != own)
+                against.Add((FitFact.Cells, FormattableString.Invariant($"cells: the place is for {cells}")));
+            else if (slot.Volts is { } volts && has.Volts is { } other && Math.Abs(volts - other) > 0.2)
+                against.Add((FitFact.Voltage, FormattableString.Invariant($"voltage: the place is {volts} V")));
+            else if (!Plain(asked).Contains(Plain(said), StringComparison.OrdinalIgnoreCase) && !Plain(said).Contains(Plain(asked), StringComparison.OrdinalIgnoreCase))
                 against.Add((FitFact.Form, $"form: the place is {asked}"));
         }
 
@@ -164,7 +198,7 @@ public static class ModuleFits
 
         void Memory()
         {
-            if (slot.Memory is not { } asked || has.Memory is not { } said)
+            if (slot.Memory.Count == 0 || has.Memory.Count == 0)
             {
                 // What both write in words of their own is compared as it is written.
                 if (place.Interface.Generation is { } one && module.Generation is { } other && !one.Contains(other, StringComparison.OrdinalIgnoreCase) && !other.Contains(one, StringComparison.OrdinalIgnoreCase))
@@ -173,10 +207,16 @@ public static class ModuleFits
                     unsure.Add("generation");
             }
             // The low voltage of DDR3L goes where DDR3 does, and LPDDR5X where LPDDR5 does; nothing else goes elsewhere.
-            else if (asked != said && said != $"{asked}L" && said != $"{asked}X" && asked != $"{said}X")
+            else if (!slot.Memory.Any(asked => has.Memory.Any(said => Runs(asked, said))))
             {
-                against.Add((FitFact.Generation, $"generation: the place is {asked}"));
+                against.Add((FitFact.Generation, $"generation: the place is {string.Join(" or ", slot.Memory)}"));
             }
+            else if (has.Memory.Count > 1)
+            {
+                unsure.Add("generation");
+            }
+
+            static bool Runs(string asked, string said) => asked == said || said == $"{asked}L" || said == $"{asked}X" || asked == $"{said}X";
         }
 
         void Bus()
@@ -201,7 +241,7 @@ public static class ModuleFits
                 if (module.Capacity is null)
                     unsure.Add("capacity");
                 else if (module.Capacity > stated * Round)
-                    against.Add((FitFact.Capacity, FormattableString.Invariant($"capacity: the place takes {stated} {(place.Kind == PartKind.Battery ? "Wh" : "GB")}")));
+                    against.Add((FitFact.Capacity, FormattableString.Invariant($"capacity: the place takes {stated} {Measure(place)}")));
             }
             else if (module.Capacity > ceiling.Low * Round || (module.Capacity is not null && ceiling.From == CeilingFrom.Nothing))
             {
@@ -212,9 +252,8 @@ public static class ModuleFits
         // No more than the whole machine takes, whatever the place would.
         void Machine()
         {
-            var whole = machine.Ceilings.Of(place.Kind);
-            if ((whole.Bench ?? whole.Maker ?? whole.Platform) is { } most && module.Capacity > most * Round && !against.Exists(one => one.Fact == FitFact.Capacity))
-                against.Add((FitFact.Capacity, FormattableString.Invariant($"capacity: the machine takes {most} {(place.Kind == PartKind.Battery ? "Wh" : "GB")} in all")));
+            if (MostOf(machine, place.Kind) is { } most && module.Capacity > most * Round && !against.Exists(one => one.Fact == FitFact.Capacity))
+                against.Add((FitFact.Capacity, FormattableString.Invariant($"capacity: the machine takes {most} {Measure(place)} in all")));
         }
 
         void Most(FitFact fact, string what, double? most, double? said, string unit)
@@ -239,7 +278,7 @@ public static class ModuleFits
         {
             if (module.Kind == PartKind.Memory)
             {
-                var of = slot.Memory ?? has.Memory;
+                var of = slot.Memory is [var only] ? only : has.Memory is [var first, ..] ? first : null;
                 return of is null ? null : slot.Speed is { } one && has.Speed is { } other ? FormattableString.Invariant($"{of}-{Math.Min(one, other)}") : of;
             }
             var common = slot.Bus & has.Bus;

@@ -85,6 +85,9 @@ public sealed record RepairPlan
     /// <summary>Effort of the steps, there and back.</summary>
     public required EffortSeconds Effort { get; init; }
 
+    /// <summary>How much more than the least that may be at most, s, where there were too many ways to go through all; 0: it is the least.</summary>
+    public required double Above { get; init; }
+
     /// <summary>What bringing each service unit out in an opening of its own would take, s.</summary>
     public required double Apart { get; init; }
 
@@ -135,15 +138,16 @@ public sealed record RepairPlan
         if (troubles.Count > 0)
             return (null, troubles);
         var units = planned.DistinctBy(one => (one.Unit.Id, one.Reaching)).ToList();
-        if (ways.Joint([.. units.Select(one => (record.Graph.PartPositions[one.Unit.Id], one.Reaching))], cancellation) is not { } steps)
+        if (ways.Joint([.. units.Select(one => (record.Graph.PartPositions[one.Unit.Id], one.Reaching))], cancellation) is not { } joint)
             return (null, [new("", "these parts cannot come out in one opening")]);
-        steps = SafeOrder(record.Record, steps);
+        var steps = SafeOrder(record.Record, joint.Steps);
         var chosen = steps.Select(position => record.Record.Steps[position]).ToList();
         return (new()
         {
             Parts = planned,
             Steps = steps,
             Effort = ways.Effort(steps),
+            Above = joint.Above,
             Apart = units.Sum(one => one.Alone.Value),
             Survival = SurvivalOf(chosen, rubric),
             Tools = ToolsOf(chosen),
@@ -201,7 +205,7 @@ public sealed record RepairPlan
         if (service is { } served && Services.ReachingOf(served) != Reaching.Out)
         {
             return ways.Joint([(position, Services.ReachingOf(served))], cancellation) is { } way
-                ? (new(part, part, ways.Effort(way), served), way, null)
+                ? (new(part, part, ways.Effort(way.Steps), served), way.Steps, null)
                 : (null, [], served == Service.Drain ? "no step that disconnects the power can be reached" : $"it is not known where {named} is in view");
         }
         if (ServiceUnits.Of(part, record, rubric) is not { } unit)

@@ -182,27 +182,38 @@ public sealed record UpgradePlan
         {
             var found = new List<Found>();
             // Each set of places that are opened, and in each every set that is left empty.
-            for (var opened = 1u; opened < 1u << places.Count; opened++)
+            foreach (var open in Sets(places, hasCapacity ? MostPlaces : 1))
             {
                 cancellation.ThrowIfCancellationRequested();
-                List<Place> open = [.. Chosen(places, opened)];
-                if (open.Count > MostPlaces)
-                    continue;
-                if (ways.Joint([.. open.Select(place => place.Position)], cancellation) is not { } steps)
+                if (ways.Joint([.. open.Select(place => place.Position)], cancellation) is not { Steps: var steps })
                     continue;
                 var effort = ways.Effort(steps);
                 for (var emptied = 0u; emptied < 1u << open.Count; emptied++)
                 {
                     List<Place> empty = [.. Chosen(open, emptied)];
                     List<Place> filled = [.. open.Except(empty)];
-                    if (filled.Count == 0 || empty.Exists(place => !place.Part.Fitted) || IsExcluded(open, filled) || (!hasCapacity && open.Count > 1))
+                    if (filled.Count == 0 || empty.Exists(place => !place.Part.Fitted) || IsExcluded(open, filled))
                         continue;
                     var stays = all.Where(part => !open.Exists(place => place.Part.Id == part.Id)).Sum(Fitted);
-                    foreach (var picks in hasCapacity ? Combined(filled, most * ModuleFits.Round - stays) : filled[0].Options.Select(option => new Picks(0, option.Price, option.Looks, [option])))
+                    var kept = all.Where(part => part.Fitted && !open.Exists(place => place.Part.Id == part.Id)).ToList();
+                    foreach (var picks in hasCapacity ? Combined(filled, kept, most * ModuleFits.Round - stays) : filled[0].Options.Select(option => new Picks(0, option.Price, option.Looks, [option])))
                         found.Add(new(filled, empty, picks, stays + picks.Capacity, steps, effort));
                 }
             }
             return hasCapacity ? Front(found, all.Sum(Fitted)) : [.. found.OrderBy(one => one.Picks.Cost).ThenBy(one => one.Effort.Value).ThenBy(one => one.Picks.Numbers, StringComparer.Ordinal)];
+        }
+
+        /// <summary>Every set of one place to the most.</summary>
+        private static IEnumerable<List<Place>> Sets(List<Place> places, int most, int from = 0)
+        {
+            for (var i = from; i < places.Count; i++)
+            {
+                yield return [places[i]];
+                if (most == 1)
+                    continue;
+                foreach (var more in Sets(places, most - 1, i + 1))
+                    yield return [places[i], .. more];
+            }
         }
 
         private static IEnumerable<Place> Chosen(List<Place> places, uint which) => places.Where((_, i) => (which >> i & 1) != 0);
@@ -215,7 +226,24 @@ public sealed record UpgradePlan
         }
 
         /// <summary>A module for each place: of the same capacity the cheapest, and where the machine has no limit nothing that costs more and has less.</summary>
-        private List<Picks> Combined(List<Place> filled, double? most)
+        private List<Picks> Combined(List<Place> filled, List<Part> kept, double? most)
+        {
+            // Memory of two generations does not run in one machine: each that could be in use is gone through by itself.
+            if (ask.Kind == PartKind.Memory && filled.SelectMany(place => place.Options).Select(option => Generation(option.Fit.Module)).OfType<string>().Distinct().ToList() is { Count: > 0 } generations)
+            {
+                var fixedBy = kept.Select(part => InterfaceFacts.Of(part.Interface).Memory).Where(named => named.Count == 1).Select(named => named[0]).Distinct().ToList();
+                return
+                [
+                    .. generations.Where(generation => fixedBy.TrueForAll(other => other == generation))
+                        .SelectMany(generation => Summed([.. filled.Select(place => place with { Options = [.. place.Options.Where(option => Generation(option.Fit.Module) is not { } own || own == generation)] })], most)),
+                ];
+            }
+            return Summed(filled, most);
+        }
+
+        private static string? Generation(Module module) => InterfaceFacts.Of(module).Memory is [var named, ..] ? named : null;
+
+        private List<Picks> Summed(List<Place> filled, double? most)
         {
             List<Picks> picks = [new(0, 0, false, [])];
             foreach (var place in filled)

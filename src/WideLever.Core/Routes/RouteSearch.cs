@@ -23,7 +23,7 @@ namespace WideLever.Core.Routes;
 /// behind the record's own steps and is taken off what comes out.
 /// </para>
 /// </remarks>
-public sealed class RouteSearch
+public sealed partial class RouteSearch
 {
     private readonly RecordGraph graph;
     private readonly int own;
@@ -119,35 +119,6 @@ public sealed class RouteSearch
         }
         Try(others.Values, cancellation);
         return [.. candidates.Select(Best)];
-    }
-
-    /// <summary>
-    /// The least closed set that holds, of every goal, one of its steps: several parts in one opening. Positions in recorded order; null where
-    /// a goal is empty or cannot be reached together with the others.
-    /// </summary>
-    /// <remarks>
-    /// What holds for one goal holds for several: put a closed set in order and take from it the opener of each layer that comes first, and what
-    /// its goals need under those choices is closed and lies within it. So every choice is gone through, and under each every step of each
-    /// goal, as long as what is taken already is not charged more than the least set so far.
-    /// </remarks>
-    /// <param name="goals">The goals.</param>
-    /// <param name="cancellation">Ends a search that nobody waits for.</param>
-    /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
-    public IReadOnlyList<int>? Joint(IReadOnlyList<IReadOnlyList<int>> goals, CancellationToken cancellation = default)
-    {
-        var tried = Each(goals, Undominated).Distinct(SameSteps.Instance).OrderBy(goal => goal.Count).ToList();
-        if (tried.Count == 0 || tried.Exists(goal => goal.Count == 0))
-            return null;
-        var asked = tried.SelectMany(goal => goal).Aggregate(0UL, (all, step) => all | asks[step]);
-        var choices = new Choices(this, asked);
-        var joint = new JointSearch(this, tried, cancellation);
-        do
-        {
-            cancellation.ThrowIfCancellationRequested();
-            if (choices.IsNew(asked))
-                joint.Offer(choices);
-        } while (choices.Next());
-        return joint.Best is { } best ? Array.FindAll(StepSet.Positions(best), step => step < own) : null;
     }
 
     /// <summary>
@@ -293,49 +264,6 @@ public sealed class RouteSearch
         {
             var (steps, bestSteps) = (StepSet.Count(shared), StepSet.Count(best));
             return steps != bestSteps ? steps < bestSteps : StepSet.ComesFirst(shared, best);
-        }
-    }
-
-    /// <summary>The least set offered so far that holds a step of every goal.</summary>
-    private sealed class JointSearch(RouteSearch search, IReadOnlyList<IReadOnlyList<int>> goals, CancellationToken cancellation)
-    {
-        private readonly ulong[] union = new ulong[(goals.Count + 1) * search.words];
-        private readonly ulong[] needed = new ulong[search.words];
-        private double bestCharged, bestStandard;
-        private long tried;
-
-        public ulong[]? Best { get; private set; }
-
-        public void Offer(Choices choices) => Take(choices, 0);
-
-        private Span<ulong> At(int depth) => union.AsSpan(depth * search.words, search.words);
-
-        private void Take(Choices choices, int depth)
-        {
-            if ((++tried & 0xFFF) == 0)
-                cancellation.ThrowIfCancellationRequested();
-            var charged = Candidate.Microseconds(StepSet.Sum(At(depth), search.charged));
-            // No set is charged less than its parts.
-            if (Best is not null && charged > bestCharged)
-                return;
-            if (depth < goals.Count)
-            {
-                foreach (var step in goals[depth])
-                {
-                    if (!choices.TryNeeds(search.asks[step], needed))
-                        continue;
-                    var next = At(depth + 1);
-                    At(depth).CopyTo(next);
-                    StepSet.Union(next, needed);
-                    StepSet.Union(next, search.BeforeOf(step));
-                    Take(choices, depth + 1);
-                }
-                return;
-            }
-            var standard = Candidate.Microseconds(StepSet.Sum(At(depth), search.standard));
-            if (Best is not null && !Candidate.Better(At(depth), charged, standard, Best, bestCharged, bestStandard))
-                return;
-            (Best, bestCharged, bestStandard) = (At(depth).ToArray(), charged, standard);
         }
     }
 

@@ -59,11 +59,11 @@ public sealed class WaysIn
         return Freed(search.SecondBest(Goals(search), Found(cancellation).Routes, cancellation));
     }
 
-    /// <summary>The least steps after which all of some parts are out, as positions in recorded order; null where one has no route.</summary>
+    /// <summary>The least steps after which all of some parts are out; null where one has no route.</summary>
     /// <param name="parts">Positions of the parts.</param>
     /// <param name="cancellation">Ends a search that nobody waits for.</param>
     /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
-    public IReadOnlyList<int>? Joint(IReadOnlyList<int> parts, CancellationToken cancellation = default)
+    public JointRoute? Joint(IReadOnlyList<int> parts, CancellationToken cancellation = default)
     {
         var search = Search(cancellation);
         return search.Joint([.. parts.Select(position => IsOnlyInView(record, record.Record.Parts[position]) ? [] : Goal(search, record.Record.Parts[position], position))], cancellation);
@@ -73,7 +73,7 @@ public sealed class WaysIn
     /// <param name="goals">Positions of the parts, and how far it has to go for each.</param>
     /// <param name="cancellation">Ends a search that nobody waits for.</param>
     /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
-    public IReadOnlyList<int>? Joint(IReadOnlyList<(int Part, Reaching Reaching)> goals, CancellationToken cancellation = default)
+    public JointRoute? Joint(IReadOnlyList<(int Part, Reaching Reaching)> goals, CancellationToken cancellation = default)
     {
         var search = Search(cancellation);
         return search.Joint([.. goals.Select(goal => Goal(search, goal.Part, goal.Reaching))], cancellation);

@@ -95,6 +95,6 @@ public static class CatalogueEndpoints
         if (record.Parts.FirstOrDefault(part => part.Id == partId) is not { } place)
             return Problems.NotFound($"part \"{partId}\" of a unit \"{unitId}\"");
         var (state, modules, askedAt, trouble) = await catalogue.ModulesAsync(place.Kind, again == true, cancellation);
-        return TypedResults.Ok(new CatalogueModules(state, ModuleFits.Of(place, record.Unit, modules ?? [], piece.Rubric), askedAt, trouble));
+        return TypedResults.Ok(new CatalogueModules(state, ModuleFits.Of(place, record, modules ?? [], piece.Rubric), askedAt, trouble));
     }
 }

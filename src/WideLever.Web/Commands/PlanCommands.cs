@@ -62,7 +62,7 @@ public static class PlanCommands
             var id = parsed.GetValue(place)!;
             if (!record.Graph.PartPositions.TryGetValue(id, out var position))
                 return Complain([$"--place {id}: there is no part \"{id}\""], Refused);
-            var fit = ModuleFits.Of(record.Record.Parts[position], record.Record.Unit, module, rubric);
+            var fit = ModuleFits.Of(record.Record.Parts[position], record.Record, module, rubric);
             return Write(writer => PlanWriter.Write(writer, fit));
         });
         return command;

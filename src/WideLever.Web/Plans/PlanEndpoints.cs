@@ -192,7 +192,7 @@ public static class PlanEndpoints
             if (modules?.FirstOrDefault(module => module.Number == number) is not { } found)
                 faults.Add(new("with", trouble ?? $"the catalogue does not list \"{number}\""));
             else
-                bought.Add(new(place, ModuleFits.Of(place, piece.Record.Record.Unit, found, piece.Rubric), Price.InRubricCurrency(found.Price, piece.Rubric)));
+                bought.Add(new(place, ModuleFits.Of(place, piece.Record.Record, found, piece.Rubric), Price.InRubricCurrency(found.Price, piece.Rubric)));
         }
         return (bought, faults);
     }

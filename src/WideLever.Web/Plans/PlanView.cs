@@ -31,6 +31,9 @@ public sealed record PlanView
     /// <summary>Effort there and back.</summary>
     public required EffortView Effort { get; init; }
 
+    /// <summary>How much more than the least that may be at most, s; 0: it is the least.</summary>
+    public required double Above { get; init; }
+
     /// <summary>What each in an opening of its own would take, s.</summary>
     public required double Apart { get; init; }
 
@@ -67,6 +70,7 @@ public sealed record PlanView
                 [.. Core.Benching.Cautions.For(record, step, packSwollen: false).Where(caution => met.Add(caution.Caution))], step.Surprises, step.Advice, step.Tightening))],
             Back = [.. WayBack.Of([.. plan.Steps.Select(position => record.Steps[position])]).Select(step => step.Id)],
             Effort = EffortView.Of(plan.Effort),
+            Above = Interchange.ResultWriter.SixPlaces(plan.Above),
             Apart = plan.Apart,
             Saved = plan.Saved,
             Survival = QuantityView.Of(plan.Survival),
