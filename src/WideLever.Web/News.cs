@@ -31,6 +31,9 @@ public sealed class News
             desk.Done += happened => Tell(new(NewsKind.Changed, happened.About, happened.WindowId));
     }
 
+    /// <summary>Windows that are told of what happens at one time.</summary>
+    public const int MostListeners = 200;
+
     private readonly ConcurrentDictionary<Channel<Tidings>, string> listeners = new();
     private readonly Dictionary<string, (bool Resting, double At)> hidden = new(StringComparer.Ordinal);
     private string attended = "";
@@ -80,6 +83,9 @@ public sealed class News
     {
         // A window that does not keep up is better told late than never: it reads again whatever changed.
         var channel = Channel.CreateBounded<Tidings>(new BoundedChannelOptions(256) { FullMode = BoundedChannelFullMode.DropOldest });
+        // The one that came last is listened to: of too many some other goes, which comes back by itself where it is a window.
+        if (listeners.Count >= MostListeners && listeners.Keys.FirstOrDefault() is { } other && listeners.TryRemove(other, out _))
+            other.Writer.TryComplete();
         listeners[channel] = windowId;
         // What it said before it came back is no longer so; what it says later still counts by its time.
         lock (hidden)

@@ -38,6 +38,11 @@ public static class RequestBody
                 return (null, Problems.Faulty(nulls));
             return document.Deserialize<T>(Shapes) is { } value ? (value, null) : (null, Problems.Faulty([new("", "must be an object")]));
         }
+        catch (InvalidOperationException)
+        {
+            // A name or text with half a character, such as "\ud800": valid JSON, and no text.
+            return (null, Problems.Faulty([new("", "has half a character, which is no text")]));
+        }
         catch (JsonException exception)
         {
             return (null, Problems.Faulty([new((exception.Path ?? "").TrimStart('$').TrimStart('.'), $"cannot be read as {typeof(T).Name}")]));

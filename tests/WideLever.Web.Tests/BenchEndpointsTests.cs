@@ -540,10 +540,15 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         var (status, problem, _) = await own.PostAsync($"/api/teardowns/{teardown}/photos/newest", revision: 1).WaitAsync(TimeSpan.FromMinutes(5), TestContext.Current.CancellationToken);
         status.ShouldBe(HttpStatusCode.Conflict);
         ((string)problem!["detail"]!).ShouldContain("has no picture");
-        // A picture beside it is found.
-        await File.WriteAllBytesAsync(Path.Combine(watched, "older.png"), Picture(9, 9, SKEncodedImageFormat.Png), TestContext.Current.CancellationToken);
+        // A picture beside it is found, and what turns the text around it is no part of its caption. A link to nowhere, or a name that is no text, is passed over.
+        using (var made = System.Diagnostics.Process.Start("bash", ["-c", $"touch -d '+1 hour' {watched}/$'half\\xff.png'; ln -s /nowhere {watched}/gone.png"]))
+            await made.WaitForExitAsync(TestContext.Current.CancellationToken);
+        await File.WriteAllBytesAsync(Path.Combine(watched, "old\u202Eer.png"), Picture(9, 9, SKEncodedImageFormat.Png), TestContext.Current.CancellationToken);
         (await own.PostAsync($"/api/teardowns/{teardown}/photos/newest", revision: 1)).Status.ShouldBe(HttpStatusCode.OK);
-        Directory.Delete(watched, recursive: true);
+        ((string)(await own.GetAsync($"/api/units/{id}")).Body!["record"]!["photos"]!.AsArray()[^1]!["caption"]!).ShouldBe("older.png");
+        // What has a name that is no text is no file to the runtime.
+        using var gone = System.Diagnostics.Process.Start("rm", ["-r", watched]);
+        await gone.WaitForExitAsync(TestContext.Current.CancellationToken);
     }
 
     [Fact]

@@ -34,13 +34,17 @@ public sealed record PartToLookAt(Part Part, Part? Unit, string Why, string? Sto
 /// <param name="Noted">Whether it was noted on this machine, and is not of the list.</param>
 /// <param name="Parts">The parts to look at: those that may stop everything first, then by least effort; those without a known way last.</param>
 /// <param name="NotSeen">Kinds to look at of which the machine has no part on record and that it is not known to lack.</param>
-public sealed record SymptomOfMachine(string Text, bool Noted, IReadOnlyList<PartToLookAt> Parts, IReadOnlyList<PartKind> NotSeen);
+/// <param name="More">How many more parts there are to look at than <see cref="Symptoms.MostParts"/>.</param>
+public sealed record SymptomOfMachine(string Text, bool Noted, IReadOnlyList<PartToLookAt> Parts, IReadOnlyList<PartKind> NotSeen, int More);
 
 /// <summary>From what a machine does to the parts to look at. The list is data that every house can edit, <c>symptoms/house.json</c>.</summary>
 public static class Symptoms
 {
     /// <summary>Most symptoms of a list, and most kinds of one.</summary>
     public const int Most = 200, MostLooks = 12;
+
+    /// <summary>Most parts that are told of a symptom.</summary>
+    public const int MostParts = 20;
 
     private const int Longest = 120, LongestWhy = 300, LongestStop = 500;
 
@@ -88,11 +92,11 @@ public static class Symptoms
         var ways = new WaysIn(record, rubric);
         var routes = ways.Routes(cancellation);
         var parts = record.Record.Parts;
-        return [.. NotedOn(record.Record).Select(noted => new SymptomOfMachine(noted.Text, true, Ordered(noted.Parts.Select(part => Look(part, "noted on this machine", null))), [])), .. symptoms.Select(OnMachine)];
+        return [.. NotedOn(record.Record).Take(Most).Select(noted => Told(noted.Text, true, noted.Parts.Select(part => Look(part, "noted on this machine", null)), [])), .. symptoms.Select(OnMachine)];
 
-        SymptomOfMachine OnMachine(Symptom symptom) => new(
+        SymptomOfMachine OnMachine(Symptom symptom) => Told(
             symptom.Text, false,
-            Ordered(symptom.Looks.SelectMany(look => parts.Where(part => part.Fitted && part.Kind == look.Kind).Select(part => Look(part, look.Why, look.Stop)))),
+            symptom.Looks.SelectMany(look => parts.Where(part => part.Fitted && part.Kind == look.Kind).Select(part => Look(part, look.Why, look.Stop))),
             [.. symptom.Looks.Select(look => look.Kind).Where(kind => !parts.Any(part => part.Fitted && part.Kind == kind) && !record.Record.Absent.Contains(kind)).Distinct()]);
 
         PartToLookAt Look(Part part, string why, string? stop)
@@ -101,8 +105,11 @@ public static class Symptoms
             return new(part, unit, why, stop, unit is not null && routes[unit.Id] is { } route ? ways.Effort(route) : null);
         }
 
-        static IReadOnlyList<PartToLookAt> Ordered(IEnumerable<PartToLookAt> looks) =>
-            [.. looks.OrderBy(look => look.Stop is null).ThenBy(look => look.Effort?.Value ?? double.PositiveInfinity)];
+        static SymptomOfMachine Told(string text, bool noted, IEnumerable<PartToLookAt> looks, IReadOnlyList<PartKind> notSeen)
+        {
+            List<PartToLookAt> ordered = [.. looks.OrderBy(look => look.Stop is null).ThenBy(look => look.Effort?.Value ?? double.PositiveInfinity)];
+            return new(text, noted, [.. ordered.Take(MostParts)], notSeen, Math.Max(0, ordered.Count - MostParts));
+        }
     }
 
     /// <summary>Symptoms that were noted on a machine: on a part it leads there, on a step to what that frees, on the unit nowhere in particular.</summary>

@@ -18,7 +18,7 @@ public sealed record FactCost(UnknownFact Fact, double Repair, double Upgrade, d
 /// <param name="Facts">How many there are.</param>
 public sealed record Doubt(IReadOnlyList<FactCost> Costs, int Tried, int Facts)
 {
-    // As many as are tried between two looks at the clock.
+    // As many as are tried side by side.
     private const int Together = 8;
 
     // What is narrower by less than this is not seen at six places.
@@ -38,12 +38,12 @@ public sealed record Doubt(IReadOnlyList<FactCost> Costs, int Tried, int Facts)
         var routes = Scorer.RoutesOf(record, rubric, cancellation);
         var result = Scorer.Score(record, rubric, routes);
         var now = Indices.Of(result);
-        var (costs, facts) = (new List<FactCost>(), 0);
+        var (costs, facts, enough) = (new List<FactCost>(), 0, false);
         foreach (var some in UnknownFacts.Of(record.Record, rubric).Chunk(Together))
         {
             facts += some.Length;
-            if (facts == some.Length || isEnough?.Invoke() != true)
-                costs.AddRange(some.AsParallel().AsOrdered().WithCancellation(cancellation).Select(Cost));
+            if (!enough)
+                costs.AddRange(some.AsParallel().AsOrdered().WithCancellation(cancellation).Select(Cost).OfType<FactCost>());
         }
         return new(
         [
@@ -51,14 +51,18 @@ public sealed record Doubt(IReadOnlyList<FactCost> Costs, int Tried, int Facts)
                 .OrderByDescending(cost => cost.Combined).ThenBy(cost => cost.Fact.At, StringComparer.Ordinal),
         ], costs.Count, facts);
 
-        FactCost Cost(AskedFact asked)
+        // A fact of which not every answer could be tried is not tried; of a large record one answer takes long enough to look at the clock.
+        FactCost? Cost(AskedFact asked)
         {
+            bool Goes(TeardownRecord _) => !(enough = enough || isEnough?.Invoke() == true);
             var known = asked.Fact.Field == "kind"
                 ? [WithKind(result, rubric, asked.Fact.Kind!.Value)]
-                : asked.Answers
+                : asked.Answers.TakeWhile(Goes)
                     // An answer that would make the record faulty, such as a part within itself, is none.
                     .Select(answer => RecordValidation.Check(answer, rubric).Checked).OfType<CheckedRecord>()
                     .Select(answer => Indices.Of(asked.OfSteps ? Scorer.Score(answer, rubric, cancellation) : Scorer.Score(answer, rubric, routes))).ToList();
+            if (enough)
+                return null;
             double Narrower(Func<Indices, Quantity> index) => known.Count == 0 ? 0 : Math.Max(0, known.Average(one => Width(index(now)) - Width(index(one))));
             return new FactCost(asked.Fact, Narrower(one => one.Repair), Narrower(one => one.Upgrade), Narrower(one => one.Combined));
         }

@@ -19,12 +19,33 @@ public static class Peers
     /// <summary>Whether this system says which user a connection belongs to.</summary>
     public static bool AreKnown => OwnUser() is not null && File.Exists(Tables[0]);
 
+    /// <summary>Connections of other users that are answered at one time; more are closed without a word, so that they take nobody's place.</summary>
+    public const int MostStrangers = 16;
+
+    private static int strangers;
+
     /// <summary>Looks each connection up before its first request.</summary>
-    public static void UsePeers(this ListenOptions listen) => listen.Use(next => connection =>
+    public static void UsePeers(this ListenOptions listen) => listen.Use(next => async connection =>
     {
-        if (IsOther(AreKnown, OwnUser(), () => User(connection.RemoteEndPoint, connection.LocalEndPoint)))
+        if (!IsOther(AreKnown, OwnUser(), () => User(connection.RemoteEndPoint, connection.LocalEndPoint)))
+        {
+            await next(connection);
+            return;
+        }
+        try
+        {
+            if (Interlocked.Increment(ref strangers) > MostStrangers)
+            {
+                connection.Abort();
+                return;
+            }
             connection.Items[Stranger] = true;
-        return next(connection);
+            await next(connection);
+        }
+        finally
+        {
+            Interlocked.Decrement(ref strangers);
+        }
     });
 
     /// <summary>Whether a connection is another user's. Where the system does not say it is not: it was said at the start that anyone can come in.</summary>

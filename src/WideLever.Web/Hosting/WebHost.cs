@@ -51,6 +51,8 @@ public static partial class WebHost
                     listen.UsePeers();
             });
             kestrel.AddServerHeader = false;
+            // Each takes a descriptor: what is too much is turned away before the program lacks them for its data.
+            kestrel.Limits.MaxConcurrentConnections = 1_000;
             // A little above the largest record, so that the endpoint itself can say what is too large.
             kestrel.Limits.MaxRequestBodySize = RecordReader.MaxBytes + 4096;
         });

@@ -1,3 +1,5 @@
+using System.Text;
+using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using WideLever.Core.Records;
@@ -42,15 +44,40 @@ public static class PhotoEndpoints
         if (!Directory.Exists(folder))
             return Problems.Conflict($"The watched folder {folder} is not there.");
         // A pipe or a device has no length, and reading one would never end; neither has a picture that the camera has not begun to write.
-        var newest = new DirectoryInfo(folder).EnumerateFiles().Where(file => !file.Name.StartsWith('.') && file.LinkTarget is null && file.Length > 0)
-            .OrderByDescending(file => file.LastWriteTimeUtc).ThenByDescending(file => file.Name, StringComparer.Ordinal).FirstOrDefault();
-        if (newest is null)
-            return Problems.Conflict($"The watched folder {folder} has no picture.");
-        if (newest.Length > PhotoIntake.MaxBytes)
-            return Problems.PictureTooLarge(PhotoIntake.TooLarge);
-        return await KeepAsync(
-            request, teardownId, new(step, part, label ?? false, occasion, newest.Name), await File.ReadAllBytesAsync(newest.FullName, cancellation), intake, files, edits, cancellation);
+        byte[] bytes;
+        string name;
+        try
+        {
+            var newest = new DirectoryInfo(folder).EnumerateFiles().Where(file => !file.Name.StartsWith('.') && file.LinkTarget is null).Select(Seen).OfType<(FileInfo File, long Length, DateTime At)>()
+                .Where(file => file.Length > 0).OrderByDescending(file => file.At).ThenByDescending(file => file.File.Name, StringComparer.Ordinal).Select(file => ((FileInfo File, long Length)?)(file.File, file.Length)).FirstOrDefault();
+            if (newest is not { } found)
+                return Problems.Conflict($"The watched folder {folder} has no picture.");
+            if (found.Length > PhotoIntake.MaxBytes)
+                return Problems.PictureTooLarge(PhotoIntake.TooLarge);
+            (bytes, name) = (await File.ReadAllBytesAsync(found.File.FullName, cancellation), found.File.Name);
+        }
+        catch (Exception exception) when (exception is IOException or UnauthorizedAccessException)
+        {
+            return Problems.Conflict($"The newest picture of the watched folder {folder} cannot be read: {exception.Message}");
+        }
+        return await KeepAsync(request, teardownId, new(step, part, label ?? false, occasion, Shown(name)), bytes, intake, files, edits, cancellation);
     }
+
+    /// <summary>A file as it was when it was listed; null: it went meanwhile, or its name is none that can be opened.</summary>
+    private static (FileInfo File, long Length, DateTime At)? Seen(FileInfo file)
+    {
+        try
+        {
+            return (file, file.Length, file.LastWriteTimeUtc);
+        }
+        catch (IOException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>A file's name as a caption: without what turns or hides the text around it.</summary>
+    private static string Shown(string name) => string.Concat(name.EnumerateRunes().Where(rune => Rune.GetUnicodeCategory(rune) is not (UnicodeCategory.Format or UnicodeCategory.Control)));
 
     /// <summary>What is said of a photo when it is taken in.</summary>
     private sealed record SaidOfPhoto(string? Step, string? Part, bool Label, string? Occasion, string? Caption);

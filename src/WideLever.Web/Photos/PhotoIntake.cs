@@ -20,6 +20,9 @@ public sealed class PhotoIntake : IDisposable
     /// <summary>Pixels that it may have.</summary>
     public const long MaxPixels = 100_000_000;
 
+    /// <summary>Pixels that a side may have: a strip of them takes as long as a whole picture many times its size.</summary>
+    public const int MaxSide = 20_000;
+
     private const int ThumbnailPx = 320;
     private const int Quality = 90;
 
@@ -43,6 +46,8 @@ public sealed class PhotoIntake : IDisposable
         // The header alone says how large it is: nothing is decoded before this.
         if ((long)codec.Info.Width * codec.Info.Height > MaxPixels)
             return (null, $"This picture has {codec.Info.Width} × {codec.Info.Height} pixels; the most is 100 megapixels.");
+        if (Math.Max(codec.Info.Width, codec.Info.Height) > MaxSide)
+            return (null, $"This picture is {codec.Info.Width} × {codec.Info.Height} pixels; the longest side is {MaxSide}.");
         await one.WaitAsync(cancellation);
         try
         {

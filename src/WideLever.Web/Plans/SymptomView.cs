@@ -7,13 +7,14 @@ namespace WideLever.Web.Plans;
 /// <param name="Noted">Whether it was noted on this machine.</param>
 /// <param name="Parts">The parts to look at, in order.</param>
 /// <param name="NotSeen">Kinds to look at of which the machine has no part on record and that it is not known to lack.</param>
-public sealed record SymptomView(string Text, bool Noted, IReadOnlyList<PartToLookAtView> Parts, IReadOnlyList<PartKind> NotSeen)
+/// <param name="More">How many more parts there are to look at.</param>
+public sealed record SymptomView(string Text, bool Noted, IReadOnlyList<PartToLookAtView> Parts, IReadOnlyList<PartKind> NotSeen, int More)
 {
     /// <summary>The view of a symptom.</summary>
     public static SymptomView Of(SymptomOfMachine symptom) => new(
         symptom.Text, symptom.Noted,
         [.. symptom.Parts.Select(look => new PartToLookAtView(look.Part.Id, look.Part.Kind, look.Unit?.Id, look.Why, look.Stop, look.Effort is { } effort ? EffortView.Of(effort) : null))],
-        symptom.NotSeen);
+        symptom.NotSeen, symptom.More);
 }
 
 /// <summary>A part to look at.</summary>
