@@ -76,11 +76,12 @@ public sealed class DoubtTests
         all.Tried.ShouldBe(all.Facts);
         all.Facts.ShouldBeGreaterThan(60 * 6);
         var asked = 0;
-        var some = Doubt.Of(record.Checked(), Examples.House, () => ++asked > 2);
-        (some.Tried, some.Facts).ShouldBe((24, all.Facts));
+        var some = Doubt.Of(record.Checked(), Examples.House, () => Interlocked.Increment(ref asked) > 200);
+        some.Facts.ShouldBe(all.Facts);
+        some.Tried.ShouldBeInRange(2, 200);
         // What was tried costs what it costs.
         some.Costs.ShouldBeSubsetOf(all.Costs);
-        // The first are tried whatever the clock says.
-        Doubt.Of(record.Checked(), Examples.House, () => true).Tried.ShouldBe(8);
+        // The first is tried whatever the clock says.
+        Doubt.Of(record.Checked(), Examples.House, () => true).Tried.ShouldBe(1);
     }
 }

@@ -1,4 +1,5 @@
 using WideLever.Core.Checking;
+using WideLever.Core.Findings;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;
@@ -153,7 +154,7 @@ public sealed record RepairPlan
             Tools = ToolsOf(chosen),
             Wells = SortingTray.Of(chosen),
             UsedUp = UsedUpBy(chosen, planned),
-            Deeds = [.. planned.Where(part => part.Service is not null).Select(part => Services.Deed(part.Service!.Value, part.Part.Id))],
+            Deeds = [.. planned.Where(part => part.Service is not null).Select(part => Services.Deed(part.Service!.Value, $"the {PartNames.Of(part.Part, record.Record.Parts)}"))],
         }, []);
     }
 

@@ -43,7 +43,7 @@ public sealed record Doubt(IReadOnlyList<FactCost> Costs, int Tried, int Facts)
         {
             facts += some.Length;
             if (!enough)
-                costs.AddRange(some.AsParallel().AsOrdered().WithCancellation(cancellation).Select(Cost).OfType<FactCost>());
+                costs.AddRange(some.AsParallel().AsOrdered().WithCancellation(cancellation).Select((asked, i) => Cost(asked, always: costs.Count + i == 0)).OfType<FactCost>());
         }
         return new(
         [
@@ -51,17 +51,17 @@ public sealed record Doubt(IReadOnlyList<FactCost> Costs, int Tried, int Facts)
                 .OrderByDescending(cost => cost.Combined).ThenBy(cost => cost.Fact.At, StringComparer.Ordinal),
         ], costs.Count, facts);
 
-        // A fact of which not every answer could be tried is not tried; of a large record one answer takes long enough to look at the clock.
-        FactCost? Cost(AskedFact asked)
+        // The first is tried whatever the clock says. A fact of which not every answer could be tried is not tried; of a large record one answer takes long enough to look at the clock.
+        FactCost? Cost(AskedFact asked, bool always)
         {
-            bool Goes(TeardownRecord _) => !(enough = enough || isEnough?.Invoke() == true);
+            bool Goes(TeardownRecord _) => always || !(enough = enough || isEnough?.Invoke() == true);
             var known = asked.Fact.Field == "kind"
                 ? [WithKind(result, rubric, asked.Fact.Kind!.Value)]
                 : asked.Answers.TakeWhile(Goes)
                     // An answer that would make the record faulty, such as a part within itself, is none.
                     .Select(answer => RecordValidation.Check(answer, rubric).Checked).OfType<CheckedRecord>()
                     .Select(answer => Indices.Of(asked.OfSteps ? Scorer.Score(answer, rubric, cancellation) : Scorer.Score(answer, rubric, routes))).ToList();
-            if (enough)
+            if (enough && !always)
                 return null;
             double Narrower(Func<Indices, Quantity> index) => known.Count == 0 ? 0 : Math.Max(0, known.Average(one => Width(index(now)) - Width(index(one))));
             return new FactCost(asked.Fact, Narrower(one => one.Repair), Narrower(one => one.Upgrade), Narrower(one => one.Combined));

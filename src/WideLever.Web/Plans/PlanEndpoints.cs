@@ -19,6 +19,7 @@ public static class PlanEndpoints
     public static void MapPlans(this RouteGroupBuilder api)
     {
         api.MapGet("/units/{unitId}/plan", GetAsync).WithName("getPlan").ProducesProblems();
+        api.MapGet("/units/{unitId}/plan/jobs", GetJobs).WithName("getLikelyJobs").Produces<Problem>(404, "application/problem+json");
         api.MapGet("/units/{unitId}/plan/cost", GetCost).WithName("getRepairCost").ProducesProblems();
         api.MapGet("/units/{unitId}/upgrade", GetUpgradeAsync).WithName("getUpgrade").ProducesProblems();
         api.MapGet("/services", () => TypedResults.Ok<IReadOnlyList<KindServices>>([.. WordList.Members<PartKind>().Select(kind => new KindServices(kind, Services.Of(kind))).Where(one => one.Services.Count > 0)])).WithName("getServices");
@@ -44,6 +45,9 @@ public static class PlanEndpoints
         var (plan, troubles) = RepairPlan.Of(piece.Record, piece.Rubric, Asked(@for), cancellation);
         return TypedResults.Ok(new PlanAnswer(plan is null ? null : PlanView.Of(plan, piece, bought), troubles));
     }
+
+    private static Results<Ok<IReadOnlyList<LikelyJobView>>, JsonHttpResult<Problem>> GetJobs(string unitId, Workpieces workpieces, CancellationToken cancellation) =>
+        workpieces.Find(unitId).Answer<Workpiece, IReadOnlyList<LikelyJobView>>(piece => [.. LikelyJobs.Of(piece.Record, piece.Rubric, cancellation).Select(LikelyJobView.Of)]);
 
     /// <summary>The sheet of a plan as a file: HTML, or Markdown where that is asked for.</summary>
     private static async Task<Results<FileContentHttpResult, JsonHttpResult<Problem>>> GetSheetAsync(

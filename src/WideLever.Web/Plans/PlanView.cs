@@ -106,3 +106,14 @@ public sealed record PlannedPartView(string Part, string ServiceUnit, EffortView
 public sealed record PlanStepView(
     string Id, string Title, string Layer, bool DisconnectsPower, IReadOnlyList<string> Out, IReadOnlyList<string> Back, IReadOnlyList<CautionText> Cautions, IReadOnlyList<Surprise> Surprises, IReadOnlyList<Advice> Advice,
     IReadOnlyList<string> Tightening);
+
+/// <summary>A job that people open such a machine for.</summary>
+/// <param name="For">What a plan of it is asked for.</param>
+/// <param name="Title">What is done.</param>
+/// <param name="Effort">What it takes, there and back; null: it cannot be done.</param>
+/// <param name="Why">Why it cannot be done; null: it can.</param>
+public sealed record LikelyJobView(IReadOnlyList<string> For, string Title, EffortView? Effort, string? Why)
+{
+    /// <summary>The view of a job.</summary>
+    public static LikelyJobView Of(LikelyJob job) => new(job.For, job.Title, job.Effort is { } effort ? EffortView.Of(effort) : null, job.Why);
+}

@@ -49,6 +49,45 @@ export function Plan() {
   );
 }
 
+/** What people come for, one press each, with what it takes or why it cannot be done. */
+function LikelyJobs({ unit }: { unit: Unit }) {
+  const jobs = useQuery({
+    queryKey: ['jobs', unit.id, unit.revision, unit.teardownRevision],
+    queryFn: ({ signal }) =>
+      take(api.GET('/api/units/{unitId}/plan/jobs', { params: { path: { unitId: unit.id } }, signal })),
+  });
+  if (jobs.data === undefined)
+    return jobs.error === null ? (
+      <Loading what="what people come for" />
+    ) : (
+      <Failed problem={asProblem(jobs.error)} onRetry={() => void jobs.refetch()} />
+    );
+  return (
+    <section className="card" aria-labelledby="likely-jobs">
+      <h2 id="likely-jobs">What people come for</h2>
+      <ul className="plan-jobs">
+        {jobs.data.map((job) => (
+          <li key={job.for.join(',')}>
+            {job.effort === null ? (
+              <>
+                {job.title}: <span className="second">not as it is recorded. {sentence(job.why ?? '')}</span>
+              </>
+            ) : (
+              <>
+                <Link to={`?for=${job.for.map(encodeURIComponent).join(',')}`}>{job.title}</Link>
+                <span className="second"> {minutes(job.effort)} there and back</span>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+      <p className="note">
+        Anything else is chosen above, and several at once: the plan is the least work for all of it in one opening.
+      </p>
+    </section>
+  );
+}
+
 /** A repair plan: several parts in one opening, what to lay out and to buy, the way in and the way back. */
 function RepairView({ unit }: { unit: Unit }) {
   const [search, setSearch] = useSearchParams();
@@ -110,13 +149,13 @@ function RepairView({ unit }: { unit: Unit }) {
         <Anew of={plan} />
       </section>
       {parts.length === 0 ? (
-        <Empty>
-          <p>
-            {options.length === 0
-              ? 'No part is recorded yet: parts come from Bench and Parts.'
-              : 'Choose what has to come out, or what is to be done. The plan is the least work for all of it in one opening.'}
-          </p>
-        </Empty>
+        options.length === 0 ? (
+          <Empty>
+            <p>No part is recorded yet: parts come from Bench and Parts.</p>
+          </Empty>
+        ) : (
+          <LikelyJobs unit={unit} />
+        )
       ) : plan.data === undefined ? (
         plan.error === null ? (
           <Loading what="the plan" />

@@ -20,8 +20,8 @@ export function SignOff({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
       {latest !== undefined && <Signed signature={latest} unitId={unit.id} />}
       {latest === undefined && !complete && (
         <p className="second">
-          Only a complete result can be signed off as final. This one can be signed as seen: the indices stand as
-          ranges, and what was not seen is named.
+          Only a complete result can be signed off as final. This one can be signed as seen: an index that is a draft
+          stands as its range, and what was not seen is named.
         </p>
       )}
       {!isSigned && !signing && (
@@ -102,7 +102,7 @@ function SignForm({ unit, verdict, onDone }: { unit: Unit; verdict: Verdict; onD
         Signing says who answers for this result. It is no cryptographic signature; what it was computed from is kept
         with it.
         {!complete &&
-          ` You answer for the kinds that have a value; the indices stand as ranges${verdict.notSeen.length > 0 ? `; these stand as not seen: ${verdict.notSeen.map(label).join(', ')}` : ''}.`}
+          ` You answer for the kinds that have a value; an index that is a draft stands as its range${verdict.notSeen.length > 0 ? `; these stand as not seen: ${verdict.notSeen.map(label).join(', ')}` : ''}.`}
       </p>
       <Field name="Who answers for it">
         <Text name="Who answers for it" autoFocus value={name} onChange={(text) => setName(text ?? '')} />

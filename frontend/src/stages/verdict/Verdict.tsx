@@ -131,7 +131,7 @@ function IndexCard({ name, quantity, wanting, exactness }: IndexCardProps) {
       <p className="note">
         {exactness === 'exact'
           ? `coverage ${quantity.coverage.toFixed(6)}`
-          : `${percent(quantity.coverage)} of the weight is known`}
+          : `${heading(quantity.status)}: ${percent(quantity.coverage)} of the weight is known`}
       </p>
     </section>
   );
