@@ -95,7 +95,7 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
         field.SendKeys("fan: clean");
         window.WaitForText("fan: clean", ".ant-select-dropdown:not(.ant-select-dropdown-hidden)");
         field.SendKeys(Keys.Enter + Keys.Escape);
-        window.WaitForText("Clean fan: hold moving blades still", "section[aria-label=Do]");
+        window.WaitForText("Clean the fan: hold moving blades still", "section[aria-label=Do]");
         window.Text("section[aria-label=Buy]").ShouldNotContain("fan");
         window.Complaints().ShouldBeEmpty();
     }

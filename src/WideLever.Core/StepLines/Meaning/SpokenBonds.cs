@@ -100,6 +100,12 @@ internal sealed partial class SpokenMeaning
     {
         if (!Goes(clause, thing, deeds) || Facts(clause, thing, "a bond"))
             return;
+        // There's a foam pad around the camera: what is seen and not undone.
+        if (clause is { IsHeldBy: true, HasDeed: false, Particle: null } && clauses.Count == 1)
+        {
+            Fault(clause, $"was the {thing.Text} undone? Say cut, peeled or the like");
+            return;
+        }
         // Cleaned the old glue off the frame
         if (clause.HasDeed && clause.Deeds.TrueForAll(deed => deed == "clean") && thing.Looks.Exists(look => look is "old" or "remaining" or "leftover"))
         {

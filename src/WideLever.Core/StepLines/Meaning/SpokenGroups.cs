@@ -332,11 +332,18 @@ internal sealed partial class SpokenMeaning
     private void Number(Clause clause, Thing thing, Act? before)
     {
         // Memory (2x): how many are spoken of.
-        if (before is null && mentioned.Count > 0 && mentioned[^1].Thing is { IsPart: true, IsCounted: false } spoken && !clause.HasDeed && clause.Particle is null && clause.Places.Count == 0)
+        if (before is null && !clause.IsHeldBy && mentioned.Count > 0 && mentioned[^1].Thing is { IsPart: true, IsCounted: false } spoken && !clause.HasDeed && clause.Particle is null && clause.Places.Count == 0)
         {
             spoken.Number = thing.Number;
             if (thing.Number?.Exact is { } several)
                 counts[spoken.Is] = several;
+            return;
+        }
+        // Held by three, all cross: what has a drive is a screw.
+        if (before is null && clause.IsHeldBy && !thing.Uncounted && clauses.Exists(other => other.Start > clause.Start && other.Object is { Role: null, Drive: not null } and not { Number.Exact: > 1 }))
+        {
+            (thing.Role, thing.Is, thing.Many) = (Role.Noun, "screw", true);
+            Screws(clause, thing, null);
             return;
         }
         if (before is null)

@@ -548,6 +548,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             "push" => Connector.PushFit,
             "spring" => Connector.SpringContact,
             "antenna" => Connector.Coax,
+            "cable" or "plug" when thing.Many && clause.Places.Exists(place => place.Of?.PartOf == "wireless:wifi" && place.Preposition is "from" or "of" or "on" or "off" or "off of") => Connector.Coax,
             "lead" when (thing.PartOf is null && !elsewhere) || thing.PartOf == "wireless:wifi" || thing.HasBefore("antenna") => Connector.Coax,
             "ribbon" => null,
             "lock" => clause.Does("slide", "pull") ? Connector.SlideLock : clause.Does("flip", "lift", "undo", "pry", "swing") ? Connector.FlipLock : null,

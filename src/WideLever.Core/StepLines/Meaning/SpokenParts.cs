@@ -401,7 +401,8 @@ internal sealed partial class SpokenMeaning
             Mention(clause, thing);
             return;
         }
-        PowerOff |= thing.Text.Contains("batter", StringComparison.Ordinal) || Battery(thing) || thing.Text.Contains("disconnect", StringComparison.Ordinal) || thing.Text.Contains("cut", StringComparison.Ordinal) || thing.Text.Contains("kill", StringComparison.Ordinal);
+        PowerOff |= thing.Text.Contains("batter", StringComparison.Ordinal) || Battery(thing) || thing.Text.Contains("disconnect", StringComparison.Ordinal) || thing.Text.Contains("cut", StringComparison.Ordinal) || thing.Text.Contains("kill", StringComparison.Ordinal)
+            || clause.Places.Exists(place => place.Of?.PartOf == "battery" && (place.Preposition is "for" or "of" || place.Preposition.StartsWith("that ", StringComparison.Ordinal)));
         Add(Sort.Other, new Records.Switch { Count = Counted(clause, thing) }, clause);
     }
 
@@ -509,6 +510,9 @@ internal sealed partial class SpokenMeaning
         {
             if (acts[^1].Action is Unplug { Connector: Connector.WirePlug } plug && clause.Particle is "straight up" or "straight off")
                 acts[^1].Action = plug with { Connector = Connector.PressFit };
+            // A ribbon, flip: how it opens.
+            else if (acts[^1].Action is Unplug { Connector: null } open && !clause.Does("unplug", "pull", "undo", "pry", "peel"))
+                acts[^1].Action = open with { Connector = clause.Does("flip") ? Connector.FlipLock : Connector.PressFit };
             return;
         }
         if (clause.Does("pry") && !hasClips && acts.Exists(act => act.Sort == Sort.Bond) && About() is var (stuckPart, stuckAt) && (stuckPart.IsPart ? (stuckPart, stuckAt) : Parts()) is var (pried, priedAt) && pried.IsPart && Kind(pried) is not (PartKind.Bezel or PartKind.Keyboard or PartKind.BaseCover))
