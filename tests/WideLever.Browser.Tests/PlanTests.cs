@@ -48,7 +48,8 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
     public async Task Battery_and_fan_are_planned_together_printed_and_put_back_with_one_screw_missing()
     {
         using var window = bench.Open($"{Unit}/plan");
-        window.WaitForText("Choose what has to come out");
+        window.WaitForText("What people come for");
+        window.WaitForText("Replace the battery", ".plan-jobs");
         var field = window.Find("input#plan-parts");
         foreach (var part in new[] { "battery", "fan" })
         {

@@ -35,7 +35,7 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
         window.Go("/rubrics");
         window.Type("Why it is changed", "an assembly is no repair");
         window.Press("Save and use");
-        window.WaitForText("House rubric, revision 3, in use", ".screen-head");
+        window.WaitForText("House rubric, revision 4, in use", ".screen-head");
         var after = Order(window);
         after.ShouldNotBe(before);
         after.Order().ShouldBe(before.Order());
@@ -92,12 +92,12 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
     public void A_rubric_is_saved_as_a_file_and_brought_in_under_another_name()
     {
         using var window = bench.Open("/rubrics");
-        window.Named("Save as a file").GetAttribute("href")!.ShouldContain("/api/rubrics/document?name=House%20rubric&revision=2");
+        window.Named("Save as a file").GetAttribute("href")!.ShouldContain("/api/rubrics/document?name=House%20rubric&revision=3");
         var file = Path.Combine(bench.Folder("rubric"), "coast.json");
         var house = File.ReadAllText(Path.Combine(Bench.Root, "rubrics", "house.json"));
         File.WriteAllText(file, house.Replace("\"House rubric\"", "\"Coast rubric\"", StringComparison.Ordinal).Replace("\"clipBurden\": 0.05", "\"clipBurden\": 0.2", StringComparison.Ordinal));
         window.Driver.FindElement(By.CssSelector("input[aria-label='Rubric file']")).SendKeys(file);
-        window.WaitForText("Coast rubric, revision 2", ".screen-head");
+        window.WaitForText("Coast rubric, revision 3", ".screen-head");
         window.WaitForText("units move", ".rubric-effect");
         File.WriteAllText(file, house.Replace("\"version\": 1", "\"version\": 9", StringComparison.Ordinal));
         window.Driver.FindElement(By.CssSelector("input[aria-label='Rubric file']")).SendKeys(file);

@@ -103,9 +103,10 @@ public sealed record Summary(IReadOnlyList<string> Sentences, IReadOnlyList<Foun
 
     private static string ToAFigure(Result result, Rubric rubric)
     {
+        var what = (result.RepairStatus.Status, result.UpgradeStatus.Status) switch { (Status.Draft, not Status.Draft) => "Repair is", (not Status.Draft, Status.Draft) => "Upgrade is", _ => "It is" };
         var wanted = Wanting.OfRepair(result, rubric) is { Enough: > 0 } repair ? repair : Wanting.OfUpgrade(result, rubric);
-        return wanted.Enough == 0 ? "It is a draft yet: too little is known to call it more."
-            : $"It is a draft yet: {Listed([.. wanted.Kinds.Take(wanted.Enough).Select(kind => $"{Name(kind.Kind)} ({Math.Round(100 * kind.Share).ToString(CultureInfo.InvariantCulture)} % of the weight)")])} would make a figure of it.";
+        return wanted.Enough == 0 ? $"{what} a draft yet: too little is known to call it more."
+            : $"{what} a draft yet: {Listed([.. wanted.Kinds.Take(wanted.Enough).Select(kind => $"{Name(kind.Kind)} ({Math.Round(100 * kind.Share).ToString(CultureInfo.InvariantCulture)} % of the weight)")])} would make a figure of it.";
     }
 
     private static string Minutes(EffortSeconds effort)
