@@ -96,8 +96,8 @@ public static class JobSheet
             + (several ? $"; one after the other {Minutes(plan.Apart)}" : "") + (plan.Above > 0 ? $"; not every way was gone through, and the shortest takes at most {Minutes(plan.Above)} less" : "") + $". The chance to come through without damage is {Percent(plan.Survival.Low, plan.Survival.High)}.", []);
         foreach (var caution in new[] { Cautions.Preparation(record).Text }.Concat(Cautions.OfDamage(record.Teardown).Select(caution => Cautions.Text(caution).Text)).Distinct())
             yield return new(Sort.Caution, caution, []);
-        if (swollen)
-            yield return new(Sort.Caution, "Stop here unless you are trained for swollen packs. What follows is for whoever is: in the open air, sand and a metal tin at hand, and the pack goes to a hazardous-waste collection point that same day. Ask the local fire service or waste authority where.", []);
+        if (Cautions.Stop(record) is { } stop)
+            yield return new(Sort.Caution, stop, []);
         foreach (var symptom in plan.Parts.Select(part => part.Part).Concat(steps.SelectMany(step => step.Frees).Select(id => record.Parts.FirstOrDefault(part => part.Id == id)).OfType<Part>()).DistinctBy(part => part.Id).SelectMany(part => part.Advice.Where(advice => advice.Kind == AdviceKind.Symptom).Select(advice => $"What leads here, {Named(part)}: {advice.Text}")))
             yield return new(Sort.Text, symptom, []);
         foreach (var place in plan.Parts.Select(part => part.Part).DistinctBy(part => part.Id))
@@ -175,9 +175,7 @@ public static class JobSheet
                 counted = true;
                 yield return new(Sort.Ticked, Counting, []);
             }
-            List<string> under = [.. WorkWords.Back(WithoutModules(step, record), plan.Wells)];
-            if (swollen && Frees(step, PartKind.Battery))
-                under = [.. under.Select(one => one.StartsWith("Set the battery in", StringComparison.Ordinal) ? "Set a new battery in; the swollen one never goes back." : one)];
+            List<string> under = [.. WorkWords.Back(WithoutModules(step, record), plan.Wells, swollen && Frees(step, PartKind.Battery))];
             if (step.Tightening.Count > 0)
                 under.Add($"Tighten in this order: {string.Join(", ", step.Tightening)}.");
             yield return new(Sort.Ticked, $"Put back: {step.Title}", under);

@@ -1,3 +1,4 @@
+using WideLever.Core.Benching;
 using WideLever.Core.Planning;
 using WideLever.Core.Records;
 
@@ -7,6 +8,18 @@ namespace WideLever.Core.Tests;
 public sealed class WorkWordsTests
 {
     private static Step Of(params TeardownAction[] actions) => Build.Step("one", "inside", actions) with { Frees = ["fan"] };
+
+    [Fact]
+    public void A_swollen_pack_stops_the_plan_and_never_goes_back()
+    {
+        var record = Build.Sealed() with { Teardown = Build.Sealed().Teardown with { Damage = [new() { Kind = DamageKind.Swollen }] } };
+        var step = record.Steps.First(one => one.Frees.Any(id => record.Parts.Any(part => part.Id == id && part.Kind == PartKind.Battery)));
+        WorkWords.Back(step, [], swollenPack: false).ShouldContain(line => line.StartsWith("Set the battery in", StringComparison.Ordinal));
+        WorkWords.Back(step, [], swollenPack: true).ShouldNotContain(line => line.StartsWith("Set the battery in", StringComparison.Ordinal));
+        WorkWords.Back(step, [], swollenPack: true).ShouldContain("Set a new battery in; the swollen one never goes back.");
+        Cautions.Stop(record)!.ShouldStartWith("Stop here");
+        Cautions.Stop(Build.Sealed()).ShouldBeNull();
+    }
 
     [Fact]
     public void Each_connection_has_its_own_way_there_and_back()

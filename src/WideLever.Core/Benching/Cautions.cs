@@ -93,6 +93,10 @@ public static class Cautions
         [Caution.Prying] = "Prying: away from the hand and from the pack, and not deep.",
     };
 
+    /// <summary>What stands before a plan of a machine whose pack is not sound; null: nothing stops it.</summary>
+    public static string? Stop(TeardownRecord record) => !OfDamage(record.Teardown).Contains(Caution.SwollenPack) ? null
+        : "Stop here unless you are trained for swollen packs. What follows is for whoever is: in the open air, sand and a metal tin at hand, and the pack goes to a hazardous-waste collection point that same day. Ask the local fire service or waste authority where.";
+
     /// <summary>What comes before the first step: a sound pack is run down, a swollen one is not touched by charge or discharge, and where there is none nothing is said of it.</summary>
     /// <param name="record">The record so far.</param>
     public static CautionText Preparation(TeardownRecord record)

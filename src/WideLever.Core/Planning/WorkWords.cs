@@ -14,6 +14,12 @@ public static class WorkWords
     /// <summary>What is done on the way back, in the order of hands: clean and renew, then set in, connect while the hand still reaches it, fasten, and what covers screws last.</summary>
     /// <param name="step">The step.</param>
     /// <param name="wells">The wells of a tray; screws name theirs.</param>
+    /// <param name="swollenPack">Whether the step frees a pack that is swollen: it never goes back.</param>
+    public static IReadOnlyList<string> Back(Step step, IReadOnlyList<TrayWell> wells, bool swollenPack) =>
+        !swollenPack ? Back(step, wells)
+        : [.. Back(step, wells).Select(line => line.StartsWith("Set the battery in", StringComparison.Ordinal) ? "Set a new battery in; the swollen one never goes back." : line)];
+
+    /// <summary>What is done on the way back, in the order of hands, as lines.</summary>
     public static IReadOnlyList<string> Back(Step step, IReadOnlyList<TrayWell> wells)
     {
         var lines = Each(step, wells, (action, well) => Said(Back(action, step, well), action.Notes));

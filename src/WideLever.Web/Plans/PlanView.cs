@@ -28,6 +28,9 @@ public sealed record PlanView
     /// <summary>Ids of the steps in the order in which they are undone.</summary>
     public required IReadOnlyList<string> Back { get; init; }
 
+    /// <summary>What stops whoever is not trained for it, because the pack is not sound; null: nothing does.</summary>
+    public required string? Stop { get; init; }
+
     /// <summary>Effort there and back.</summary>
     public required EffortView Effort { get; init; }
 
@@ -62,11 +65,12 @@ public sealed record PlanView
     public static PlanView Of(RepairPlan plan, Workpiece piece, IReadOnlyList<Purchase> bought)
     {
         var record = piece.Record.Record;
+        var stop = Core.Benching.Cautions.Stop(record);
         var met = new HashSet<Caution>();
         return new()
         {
             Parts = [.. plan.Parts.Select(part => new PlannedPartView(part.Part.Id, part.Unit.Id, EffortView.Of(part.Alone), part.Unit.Spare, bought.FirstOrDefault(one => one.Place.Id == part.Part.Id) is { } purchase ? PurchaseView.Of(purchase) : null, part.Service))],
-            Steps = [.. plan.Steps.Select(position => record.Steps[position]).Select(step => new PlanStepView(step.Id, step.Title, step.Layer, step.DisconnectsPower, WorkWords.Out(step, plan.Wells), WorkWords.Back(step, plan.Wells),
+            Steps = [.. plan.Steps.Select(position => record.Steps[position]).Select(step => new PlanStepView(step.Id, step.Title, step.Layer, step.DisconnectsPower, WorkWords.Out(step, plan.Wells), WorkWords.Back(step, plan.Wells, stop is not null && step.Frees.Any(id => record.Parts.Any(part => part.Id == id && part.Kind == PartKind.Battery))),
                 [.. Core.Benching.Cautions.For(record, step, packSwollen: false).Where(caution => met.Add(caution.Caution))], step.Surprises, step.Advice, step.Tightening))],
             Back = [.. WayBack.Of([.. plan.Steps.Select(position => record.Steps[position])]).Select(step => step.Id)],
             Effort = EffortView.Of(plan.Effort),
@@ -78,6 +82,7 @@ public sealed record PlanView
             UsedUp = plan.UsedUp,
             Deeds = plan.Deeds,
             Wells = [.. plan.Wells.Select(WellView.Of)],
+            Stop = stop,
             Cautions = [Core.Benching.Cautions.Preparation(record), .. Core.Benching.Cautions.OfDamage(record.Teardown).Select(Core.Benching.Cautions.Text)],
         };
     }

@@ -222,6 +222,11 @@ function Planned({ unit, plan, parts, name }: PlannedProps) {
             {part.part} is one piece with {part.serviceUnit}: that is what comes out and is bought.
           </p>
         ))}
+        {plan.stop !== null && (
+          <p className="warning" role="alert">
+            <b>{plan.stop}</b>
+          </p>
+        )}
         <ul className="plan-cautions">
           {plan.cautions.map((caution) => (
             <li key={caution.caution} className="warning">
@@ -359,7 +364,7 @@ function Back({ plan, name }: { plan: PlanView; name: string }) {
                 })
               }
             >
-              <b>{step.title}</b>, back
+              Undone on the way in: <b>{step.title}</b>
             </Checkbox>
             <ul>
               {step.back.map((line, i) => (
