@@ -139,7 +139,8 @@ public static class ModuleFits
             unsure.Add("how the place holds a module");
         if (place.Interface.Standard == Standard.None)
             against.Add((FitFact.Standard, "nothing else fits the place"));
-        else if (place.Interface.Standard == Standard.Restricted)
+        // What restricts it is stated, and compared below; where nothing is, it is not known.
+        else if (place.Interface is { Standard: Standard.Restricted, Limits.Count: 0, MaxLengthMm: null, MaxThicknessMm: null, Sides: null })
             unsure.Add("whether the machine runs with one that its maker did not name");
         if (place.Spare.Paired == true)
             unsure.Add("whether it works before it is paired with the maker's tool");
