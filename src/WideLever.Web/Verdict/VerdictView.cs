@@ -61,12 +61,6 @@ public sealed record VerdictView
     /// <summary>Why it is not complete.</summary>
     public required IReadOnlyList<Reason> Reasons { get; init; }
 
-    /// <summary>Why R is not.</summary>
-    public required IReadOnlyList<Reason> RepairReasons { get; init; }
-
-    /// <summary>Why U is not.</summary>
-    public required IReadOnlyList<Reason> UpgradeReasons { get; init; }
-
     /// <summary>How many steps are logged.</summary>
     public required int Steps { get; init; }
 
@@ -140,8 +134,6 @@ public sealed record VerdictView
             Combined = IndexView.Of(indices, IndexName.Combined),
             Status = result.Status,
             Reasons = result.Reasons,
-            RepairReasons = result.RepairStatus.Reasons,
-            UpgradeReasons = result.UpgradeStatus.Reasons,
             LeftOut = result.LeftOut,
             Choices = [.. result.UpgradeChoices.Select(choice => new ChoiceView(choice.LeftOut, IndexView.Of(choice.Upgrade, IndexStatus.Of([choice.Upgrade], result.SharedReasons, rubric.Status).Status)))],
             RepairWanting = Wanting.OfRepair(result, rubric),

@@ -214,6 +214,8 @@ function Planned({ unit, plan, parts, name }: PlannedProps) {
               {(plan.saved / 60).toFixed(1)} min
             </>
           )}
+          {plan.above > 0 &&
+            `; not every way was gone through, and the shortest takes at most ${(plan.above / 60).toFixed(1)} min less`}
           . {chance(low) === chance(high) ? chance(low) : `${chance(low)} to ${chance(high)}`} to come through without
           damage.
         </p>

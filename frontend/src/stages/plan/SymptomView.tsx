@@ -101,7 +101,7 @@ function Looks({ unit, symptom }: { unit: Unit; symptom: Symptom }) {
           </li>
         ))}
       </ol>
-      {symptom.more > 0 && <p className="note">And {symptom.more} more parts that are further to get to.</p>}
+      {symptom.more > 0 && <p className="note">And {symptom.more} more parts, further down the list.</p>}
       {open && reachable.length > 1 && (
         <p>
           <Link to={planFor(reachable.map((part) => part.part))}>All of them in one opening</Link>
