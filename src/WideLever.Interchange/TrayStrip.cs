@@ -117,7 +117,7 @@ public static class TrayStrip
 
     private static int Drawn(TrayWell well) => Math.Clamp(well.Screws.Count?.Most ?? 1, 1, MostDrawn);
 
-    private static string Name(TrayWell well) => $"{well.Number.ToString(CultureInfo.InvariantCulture)}: {well.Screws.Count?.ToString() ?? "?"} × {well.Screws.Size ?? (well.Screws.Drive is { } drive ? drive.Name() : "drive ?")}";
+    private static string Name(TrayWell well) => $"{(well.StaysInPart ? "" : $"{well.Number.ToString(CultureInfo.InvariantCulture)}: ")}{well.Screws.Count?.ToString() ?? "?"} × {well.Screws.Size ?? (well.Screws.Drive is { } drive ? drive.Name() : "drive ?")}";
 
     private static string Screws(TrayWell well) =>
         $"{well.Screws.Thread ?? "thread ?"} × {(well.Screws.Length is { } length ? length.ToString("0.##", CultureInfo.InvariantCulture) : "?")}{(well.Difference == LengthDifference.None ? "" : $", {well.Difference.Word()}")}{(well.StaysInPart ? ", captive" : "")}";

@@ -115,11 +115,11 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
             window.Type("Goal, GB", "32");
             window.Type("Budget, EUR", "85");
             window.WaitForText("by the rule", ".upgrade-choices");
-            window.WaitForText("M5-32 for memory-b, 32 GB, 79 EUR, runs at DDR5", "section[aria-label='The choice']");
+            window.WaitForText("M5-32 for the empty memory place, 32 GB, 79 EUR, runs at DDR5", "section[aria-label='The choice']");
             window.WaitForText("different sizes", "section[aria-label='The choice']");
             window.SeriousFindings().ShouldBeEmpty();
             window.Press("The way there and back");
-            window.WaitForText("M5-32 for memory-b, 32 GB, 79 EUR", "section[aria-label=Buy]");
+            window.WaitForText("M5-32 for the empty memory place", "section[aria-label=Buy]");
             window.Driver.Navigate().Back();
             window.Type("Budget, EUR", "40");
             window.WaitForText("40 EUR is too little: the cheapest for 32 GB costs 79 EUR.");

@@ -48,7 +48,25 @@ public sealed class FitsTests
         var tooMuch = Of(48);
         (tooMuch.Forbids, tooMuch.RunsAt).ShouldBe((FitFact.Capacity, null));
         tooMuch.Against.ShouldBe(["capacity: with the 16 GB beside it there would be 64 GB, and the machine takes 48"]);
+        // What nobody counted cannot be added up.
+        var uncounted = machine with { Parts = [slot, soldered with { Capacity = new() }] };
+        ModuleFits.Of(slot, uncounted, ModuleOf(PartKind.Memory, "SO-DIMM DDR5; capacity 32"), Examples.House).Unsure.ShouldContain("how much the other places hold");
+        ModuleFits.Of(slot, uncounted, ModuleOf(PartKind.Memory, "SO-DIMM DDR5; capacity 64"), Examples.House).Forbids.ShouldBe(FitFact.Capacity);
     }
+
+    [Fact]
+    public void Memory_of_another_generation_than_what_stays_beside_it_does_not_go_in()
+    {
+        var (slot, other) = (PlaceOf(PartKind.Memory, "DDR4 or DDR5 SO-DIMM"), PlaceOf(PartKind.Memory, "SO-DIMM DDR4") with { Id = "other", Capacity = new() { Fitted = 8 } });
+        var machine = Build.Sealed() with { Parts = [slot, other] };
+        var fit = ModuleFits.Of(slot, machine, ModuleOf(PartKind.Memory, "SO-DIMM DDR5; capacity 8"), Examples.House);
+        (fit.Forbids, fit.Against.Single()).ShouldBe((FitFact.Generation, "generation: DDR4 sits beside it, and two generations do not run together"));
+        ModuleFits.Of(slot, machine, ModuleOf(PartKind.Memory, "SO-DIMM DDR4; capacity 8"), Examples.House).Forbids.ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_figure_that_the_place_asks_and_the_module_leaves_unsaid_is_looked_at_first() =>
+        ModuleFits.Of(PlaceOf(PartKind.DisplayPanel, "14 inch 40-pin 1920x1200"), Build.Sealed().Unit, ModuleOf(PartKind.DisplayPanel, "14 inch matte"), Examples.House).Unsure.ShouldBe(["contacts", "pixels"], ignoreOrder: true);
 
     [Fact]
     public void A_place_whose_part_is_paired_or_that_takes_named_ones_alone_is_looked_at_first()

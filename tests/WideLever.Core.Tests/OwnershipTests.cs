@@ -112,7 +112,7 @@ public sealed class OwnershipTests
         record = record with { Unit = record.Unit with { Price = null }, Parts = [.. record.Parts, Build.Part("camera", PartKind.Camera)] };
         var lived = Live(record, Profile(Fails(PartKind.Battery, 4), Fails(PartKind.Camera, 4), Fails(PartKind.Graphics, 1)) with { DamageShare = 1 });
         lived.Unpriced.ShouldBe(["battery"]);
-        lived.LeftOut.ShouldBe([new("camera", "no way to camera is known")]);
+        lived.LeftOut.ShouldBe([new("camera", "no way to the camera is known")]);
         (lived.MoreThanMachine, lived.HasDamage).ShouldBe((null, false));
         lived.Parts.ShouldHaveSingleItem().Price.ShouldBeNull();
         // A service has no price: nothing is bought for it.

@@ -110,6 +110,32 @@ internal static class RandomRecords
         };
     }
 
+    /// <summary>A record to be worked through by hands: power that was disconnected late, steps that need others, what covers screws, labels and feet, several parts behind one step.</summary>
+    public static TeardownRecord ForHands(Random random)
+    {
+        var record = OneWay(random);
+        List<Step> steps = [.. record.Steps];
+        // Logged in any order: power where it was thought of.
+        if (steps.FindIndex(step => step.DisconnectsPower) is >= 0 and var power && random.Next(2) == 0)
+        {
+            var late = steps[power];
+            steps.RemoveAt(power);
+            steps.Insert(random.Next(power, steps.Count + 1), late);
+        }
+        for (var i = 0; i < steps.Count; i++)
+        {
+            var step = steps[i];
+            var before = steps.Take(i).Where(other => other.Layer == step.Layer).Select(other => other.Id).Where(_ => random.Next(3) == 0).Take(2).ToList();
+            steps[i] = step with
+            {
+                Title = $"step {(char)('A' + i)}",
+                After = before,
+                Actions = random.Next(3) > 0 ? step.Actions : [.. step.Actions, new Peel { What = Maybe(random, Any<PeelWhat>(random)), Count = AnyCount(random, 4) }, new Lift { What = random.Next(2) == 0 ? LiftWhat.Cover : LiftWhat.Part }],
+            };
+        }
+        return record with { Steps = steps, Absent = random.Next(6) == 0 && !record.Parts.Any(part => part.Kind == PartKind.Battery) ? [PartKind.Battery] : [] };
+    }
+
     /// <summary>A record of places of every sort, stated and not, some of which exclude each other.</summary>
     public static TeardownRecord WithPlaces(Random random)
     {

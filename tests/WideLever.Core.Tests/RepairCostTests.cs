@@ -12,7 +12,7 @@ public sealed class RepairCostTests
     {
         var machine = record.Checked();
         var plan = RepairPlan.Of(machine, Examples.House, parts).Plan!;
-        return (plan, RepairCost.Of(plan, machine, Examples.House, rate));
+        return (plan, RepairCost.Of(plan, machine, Examples.House, rate, damageShare: 0.3));
     }
 
     [Fact]
@@ -24,7 +24,7 @@ public sealed class RepairCostTests
         cost.Units.ShouldBe([new("battery", 80), new("fan", 24)]);
         (cost.Parts, cost.AtLeast, cost.Machine).ShouldBe((104, false, 1000));
         cost.Time.ShouldBe(plan.Effort.Value / 60, 1e-9);
-        cost.Risk!.Value.ShouldBe(1000 * (1 - plan.Survival.Value!.Value), 1e-9);
+        cost.Risk!.Value.ShouldBe(0.3 * 1000 * (1 - plan.Survival.Value!.Value), 1e-9);
         cost.Sum.ShouldBe(104 + cost.Time + cost.Risk.Value, 1e-9);
         Cost(record, 0, "battery").Cost.Time.ShouldBe(0);
         // What is only cleaned is not bought.

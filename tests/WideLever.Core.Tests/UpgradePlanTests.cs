@@ -54,7 +54,7 @@ public sealed class UpgradePlanTests
         taken.Share.ShouldBe(0.08);
         taken.Notes.ShouldHaveSingleItem().ShouldContain("different sizes");
         taken.Purchases[0].Fit.RunsAt.ShouldBe("DDR5-4800");
-        plan.Said.ShouldContain("48 does not go into a: capacity: the place takes 32 GB.");
+        plan.Said.ShouldContain("48 does not go into the memory: capacity: the place takes 32 GB.");
     }
 
     [Fact]
@@ -95,7 +95,7 @@ public sealed class UpgradePlanTests
         // Nothing asked is nothing taken.
         Ask(null, null, shop).Take.ShouldBeNull();
         Said(Ask(null, 100, shop) is { Take: { } take } plan ? plan.Choices[take] : throw new InvalidOperationException()).ShouldBe("b=32: 40 for 80");
-        UpgradePlan.Of(Build.Sealed().Checked(), rubric, new(PartKind.Memory, 32, null), shop).Said.ShouldContain("memory is soldered and stays as it is.");
+        UpgradePlan.Of(Build.Sealed().Checked(), rubric, new(PartKind.Memory, 32, null), shop).Said.ShouldContain("The memory is soldered and stays as it is.");
         UpgradePlan.Of(Build.Sealed().Checked(), rubric, new(PartKind.Storage, 32, null), shop).Said.ShouldContain("No place for a drive is recorded.");
     }
 
@@ -106,7 +106,7 @@ public sealed class UpgradePlanTests
         var asking = Memory("cheap", 32, 40, sides: null) with { Generation = null };
         var plan = UpgradePlan.Of(Machine(Place("a", 8)), rubric, new(PartKind.Memory, 32, null), [.. shop, asking]);
         plan.Choices.Select(Said).ShouldBe(["a=cheap: 32 for 40", "a=16: 16 for 45", "a=32: 32 for 80"]);
-        plan.Choices[0].Looks.ShouldBe(["generation of a"]);
+        plan.Choices[0].Looks.ShouldBe(["generation of the memory"]);
         Said(plan.Choices[plan.Take!.Value]).ShouldBe("a=32: 32 for 80");
 
         var machine = Machine(Place("a", 8), Place("b", null)).Record;
@@ -135,7 +135,7 @@ public sealed class UpgradePlanTests
         Module[] many = [.. Enumerable.Range(0, 200).Select(i => Memory($"m{i:000}", 10 + i * 0.25, 20 + i))];
         var plan = UpgradePlan.Of(Machine(places), rubric, new(PartKind.Memory, null, 10_000), many);
         plan.Said.ShouldContain("Of its 6 places at most 4 are opened at once.");
-        plan.Said.ShouldContain(text => text.StartsWith("Of 200 sizes for p0 the 60 that cost least", StringComparison.Ordinal));
+        plan.Said.ShouldContain(text => text.StartsWith("Of 200 sizes for the first memory the 60 that cost least", StringComparison.Ordinal));
         plan.Choices.Max(choice => choice.Purchases.Count).ShouldBe(4);
         plan.Take.ShouldNotBeNull();
         // A goal for what has no capacity is none.

@@ -15,12 +15,12 @@ public sealed class PlanEndpointsTests(Bench bench) : IClassFixture<Bench>
         var id = await bench.ImportAsync("1-two-routes");
         var answer = (await bench.GetAsync($"/api/units/{id}/plan?for=battery,fan")).Body!;
         var plan = answer["plan"]!;
-        plan["steps"]!.AsArray().Select(step => (string)step!["id"]!).ShouldBe(["cover", "power", "battery", "fan"]);
-        plan["back"]!.AsArray().Select(step => (string)step!).ShouldBe(["fan", "battery", "power", "cover"]);
-        plan["steps"]![1]!["out"]!.AsArray().Count.ShouldBe(plan["steps"]![1]!["back"]!.AsArray().Count);
+        plan["words"]!["in"]!.AsArray().Select(step => (string)step!["stepId"]!).ShouldBe(["cover", "power", "battery", "fan"]);
+        plan["words"]!["back"]!.AsArray().Select(step => (string)step!["stepId"]!).ShouldBe(["fan", "battery", "power", "cover"]);
+        plan["words"]!["in"]![1]!["lines"]!.AsArray().Count.ShouldBe(plan["words"]!["back"]![2]!["lines"]!.AsArray().Count);
         ((double)plan["saved"]!).ShouldBe((double)plan["apart"]! - (double)plan["effort"]!["value"]!, 1e-6);
-        plan["cautions"]!.AsArray().ShouldNotBeEmpty();
-        plan["steps"]!.AsArray().SelectMany(step => step!["cautions"]!.AsArray()).Select(caution => (string)caution!["caution"]!).ShouldContain("lithium");
+        plan["words"]!["cautions"]!.AsArray().ShouldNotBeEmpty();
+        plan["words"]!["in"]!.AsArray().SelectMany(step => step!["cautions"]!.AsArray()).Select(caution => (string)caution!["caution"]!).ShouldContain("lithium");
     }
 
     [Fact]

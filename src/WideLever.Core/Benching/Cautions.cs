@@ -115,7 +115,8 @@ public static class Cautions
     /// <param name="record">The record so far.</param>
     /// <param name="step">The step, as far as it is known.</param>
     /// <param name="packSwollen">Whether the pack was found swollen.</param>
-    public static IReadOnlyList<CautionText> For(TeardownRecord record, Step step, bool packSwollen)
+    /// <param name="among">The steps whose screws lie in one tray; null: all of the record.</param>
+    public static IReadOnlyList<CautionText> For(TeardownRecord record, Step step, bool packSwollen, IReadOnlyList<Step>? among = null)
     {
         bool Frees(params PartKind[] kinds) => step.Frees.Any(id => record.Parts.Any(part => part.Id == id && kinds.Contains(part.Kind)));
         var pack = !HasNoPack(record) && (step.DisconnectsPower || Frees(PartKind.Battery));
@@ -139,7 +140,7 @@ public static class Cautions
         called.AddRange(damage.Where(caution => caution != Caution.SwollenPack));
         if (step.Layer != record.Layers[0] || Frees(PartKind.Mainboard, PartKind.Memory, PartKind.Storage, PartKind.Wireless))
             called.Add(Caution.Static);
-        if (LengthsDiffer(record, step))
+        if (LengthsDiffer(among ?? record.Steps, step))
             called.Add(Caution.LongScrew);
         if (tools.Contains(Tool.PryTool))
             called.Add(Caution.Prying);
@@ -172,9 +173,9 @@ public static class Cautions
         return step.Frees.Any(packs.Contains) || notFound || freeing.Exists(other => other.Layer == step.Layer);
     }
 
-    private static bool LengthsDiffer(TeardownRecord record, Step step)
+    private static bool LengthsDiffer(IReadOnlyList<Step> steps, Step step)
     {
-        var others = record.Steps.Where(other => other.Id != step.Id && other.Layer == step.Layer);
+        var others = steps.Where(other => other.Id != step.Id && other.Layer == step.Layer);
         return step.Actions.Any(action => action is Unscrew { Captive: not true, Length: not null })
             && SortingTray.Of([.. others, step]).Any(well => well.Difference != LengthDifference.None);
     }

@@ -29,6 +29,9 @@ public static class PartNames
         return $"{Ordinal(same.IndexOf(part))} {plain}";
     }
 
+    /// <summary>The names of all parts of a machine, by id.</summary>
+    public static IReadOnlyDictionary<string, string> Of(IReadOnlyList<Part> all) => all.ToDictionary(part => part.Id, part => Of(part, all));
+
     private static string? Side(Part part) => part.Id.Split('-').FirstOrDefault(word => word is "left" or "right" or "upper" or "lower" or "front" or "rear");
 
     private static string Ordinal(int index) => index switch { 0 => "first", 1 => "second", 2 => "third", 3 => "fourth", _ => $"{index + 1}th" };

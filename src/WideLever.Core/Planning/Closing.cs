@@ -43,12 +43,14 @@ public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Coun
 {
     /// <summary>The way back through some steps.</summary>
     /// <param name="steps">The steps in the order carried out.</param>
+    /// <param name="parts">Every part of the machine, by whose names they are told.</param>
     /// <param name="returned">How many went back, by step and group; a step without screws is ticked as group 0.</param>
     /// <param name="leftOver">Screws counted in the tray at the end; null: not counted.</param>
     /// <param name="staysOpen">The layer that stays open, so that only what is behind it goes back and the power stays off; null: all goes back.</param>
-    public static Closing Of(IReadOnlyList<Step> steps, IReadOnlyDictionary<(string StepId, int Group), int> returned, int? leftOver, string? staysOpen = null)
+    public static Closing Of(IReadOnlyList<Step> steps, IReadOnlyList<Part> parts, IReadOnlyDictionary<(string StepId, int Group), int> returned, int? leftOver, string? staysOpen = null)
     {
         var tray = SortingTray.Of(steps);
+        var words = new WorkWords(parts, [], new HashSet<string>());
         var back = new List<ClosingStep>();
         var behind = staysOpen is null ? null : Behind(staysOpen, steps);
         foreach (var step in WayBack.Of(steps).Where(step => behind is null || (behind.Contains(step.Layer) && !step.DisconnectsPower)))
@@ -57,7 +59,7 @@ public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Coun
                 .Select(well => new ClosingWell(well, returned.TryGetValue((step.Id, well.Group), out var count) ? Math.Min(count, well.Screws.Count?.Most ?? RecordLimits.Count) : null))
                 .ToList();
             var done = wells.Count > 0 ? wells.TrueForAll(well => well.Returned is not null) : returned.ContainsKey((step.Id, 0));
-            back.Add(new(step.Id, step.Title, wells, Uncounted(step), Words(step), [.. step.Surprises.Select(surprise => $"Met here: {surprise.Text}"), .. step.Advice.Where(advice => advice.Kind != AdviceKind.Symptom).Select(advice => advice.Text)], step.Tightening, done));
+            back.Add(new(step.Id, step.Title, wells, Uncounted(step), words.Back(WithoutScrews(step)), [.. step.Surprises.Select(surprise => $"Met here: {surprise.Text}"), .. step.Advice.Where(advice => advice.Kind != AdviceKind.Symptom).Select(advice => advice.Text)], step.Tightening, done));
         }
         var all = back.SelectMany(step => step.Wells).ToList();
         int? expected = all.TrueForAll(well => (well.Expected ?? well.Returned) is not null) ? all.Sum(well => well.Expected ?? well.Returned!.Value) : null;
@@ -79,5 +81,5 @@ public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Coun
         [.. Enumerable.Range(0, step.Actions.Count).Where(i => step.Actions[i] is not Unscrew && step.Actions[i].Count is not { Exact: not null })];
 
     // Its screws have wells of their own to be ticked.
-    private static IReadOnlyList<string> Words(Step step) => WorkWords.Back(step with { Actions = [.. step.Actions.Where(action => action is not Unscrew)] }, []);
+    private static Step WithoutScrews(Step step) => step with { Actions = [.. step.Actions.Where(action => action is not Unscrew)] };
 }

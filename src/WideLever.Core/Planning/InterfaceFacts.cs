@@ -67,6 +67,18 @@ public sealed partial record InterfaceFacts
     /// <summary>Cells of a pack; null: not said.</summary>
     public int? Cells { get; init; }
 
+    /// <summary>Contacts of a connector; null: not said.</summary>
+    public int? Contacts { get; init; }
+
+    /// <summary>Diagonal of a panel, inches; null: not said.</summary>
+    public double? Inches { get; init; }
+
+    /// <summary>Pixels of a panel, such as <c>1920×1200</c>; null: not said.</summary>
+    public string? Pixels { get; init; }
+
+    /// <summary>What is left of the texts when every figure above is taken out: names and numbers of their own, without spaces and hyphens.</summary>
+    public string Rest { get; init; } = "";
+
     /// <summary>Speed of memory, MT/s; null: not said.</summary>
     public int? Speed { get; init; }
 
@@ -75,6 +87,9 @@ public sealed partial record InterfaceFacts
 
     /// <summary>Whether it is said that both sides must not carry chips.</summary>
     public bool SingleSided { get; init; }
+
+    /// <summary>Whether memory of two generations runs in one machine: the low voltage of DDR3L beside DDR3, LPDDR5X beside LPDDR5, and nothing else beside another.</summary>
+    public static bool RunTogether(string one, string other) => one == other || other == $"{one}L" || other == $"{one}X" || one == $"{other}X";
 
     /// <summary>What a place says.</summary>
     public static InterfaceFacts Of(Interface place) => Of([place.Form, place.Bus, place.Generation, place.Name, .. place.Limits]);
@@ -106,6 +121,10 @@ public sealed partial record InterfaceFacts
             Speed = SpeedIn(text, memory.Count > 0),
             Volts = Voltage().Match(text) is { Success: true } volts ? double.Parse(volts.Groups["volts"].Value.Replace(',', '.'), CultureInfo.InvariantCulture) : null,
             Cells = Cell().Match(text) is { Success: true } cells ? int.Parse(cells.Groups["cells"].ValueSpan, CultureInfo.InvariantCulture) : null,
+            Contacts = Contact().Match(text) is { Success: true } contacts ? int.Parse(contacts.Groups["contacts"].ValueSpan, CultureInfo.InvariantCulture) : null,
+            Inches = Diagonal().Match(text) is { Success: true } inches ? double.Parse(inches.Groups["inches"].Value.Replace(',', '.'), CultureInfo.InvariantCulture) : null,
+            Pixels = Pixel().Match(text) is { Success: true } pixels ? $"{pixels.Groups["wide"].Value}×{pixels.Groups["high"].Value}" : null,
+            Rest = string.Concat(Measures().Aggregate(text, (left, measure) => measure.Replace(left, " ")).Where(char.IsLetterOrDigit)),
             Keys = string.Concat(Key().Matches(text).SelectMany(key => key.Groups["keys"].Value).Where(char.IsAsciiLetter).Select(char.ToUpperInvariant).Distinct().Order()),
             SingleSided = Single().IsMatch(text),
         };
@@ -145,6 +164,17 @@ public sealed partial record InterfaceFacts
 
     [GeneratedRegex(@"(?<!\d)(?<cells>\d)[- ]?cells?\b", RegexOptions.ExplicitCapture)]
     private static partial Regex Cell();
+
+    [GeneratedRegex(@"(?<!\d)(?<contacts>\d{2,3})[- ]?(pins?|contacts?)\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex Contact();
+
+    [GeneratedRegex(@"(?<![\d.,])(?<inches>1\d([.,]\d{1,2})?)[- ]?(""|″|in\b|inch(es)?\b)", RegexOptions.ExplicitCapture)]
+    private static partial Regex Diagonal();
+
+    [GeneratedRegex(@"(?<!\d)(?<wide>\d{3,4}) ?[x×] ?(?<high>\d{3,4})(?!\d)", RegexOptions.ExplicitCapture)]
+    private static partial Regex Pixel();
+
+    private static Regex[] Measures() => [Pixel(), Diagonal(), Contact(), Cell(), Voltage()];
 
     [GeneratedRegex(@"\b(single|one)[- ]sided", RegexOptions.ExplicitCapture)]
     private static partial Regex Single();

@@ -50,13 +50,9 @@ public static class LikelyJobs
         {
             var (planned, _, trouble) = RepairPlan.Alone(asked, record, rubric, ways, routes, cancellation);
             if (planned is null)
-                return new([asked], title, null, Plain(trouble!));
+                return new([asked], title, null, trouble);
             var isWhole = planned.Unit.Id != part.Id;
             return new([asked], isWhole ? $"{title}, {(part.Mounting is { } held ? $"{WordList.Apart(held.Word())}: " : "")}with the {PartNames.Of(planned.Unit, parts)} that it is one piece with" : title, planned.Alone, null);
         }
-
-        // Troubles name parts by id, longest first so that no id is taken for a piece of another.
-        string Plain(string trouble) => parts.OrderByDescending(part => part.Id.Length).Aggregate(trouble, (text, part) => text.Replace($" {part.Id} ", $" the {PartNames.Of(part, parts)} ", StringComparison.Ordinal)
-            .Replace($" {part.Id}:", $" the {PartNames.Of(part, parts)}:", StringComparison.Ordinal));
     }
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
 using WideLever.Core.Scoring;
@@ -10,7 +11,7 @@ public sealed record Module
     /// <summary>Its part number.</summary>
     public required string Number { get; init; }
 
-    /// <summary>Memory, storage, wireless, a pack or a clock cell.</summary>
+    /// <summary>What it is: memory, storage, wireless, a pack, a clock cell, a processor, a panel, a fan, graphics.</summary>
     public required PartKind Kind { get; init; }
 
     /// <summary>Its form, such as <c>SO-DIMM</c> or <c>M.2 2280</c>; null: not said.</summary>
@@ -82,6 +83,12 @@ public enum FitFact
 
     /// <summary>It has another number of cells.</summary>
     Cells,
+
+    /// <summary>Its connector has another number of contacts.</summary>
+    Contacts,
+
+    /// <summary>It is of another size across.</summary>
+    Diagonal,
 }
 
 /// <summary>Whether a module goes into a place.</summary>
@@ -112,10 +119,23 @@ public static class ModuleFits
     public static ModuleFit Of(Part place, TeardownRecord record, Module module, Rubric rubric)
     {
         var fit = Of(place, record.Unit, module, rubric);
-        var beside = record.Parts.Where(part => part.Kind == place.Kind && part.Fitted && part.Id != place.Id && !part.Excludes.Contains(place.Id) && !place.Excludes.Contains(part.Id)).Sum(part => part.Capacity.Fitted ?? 0);
-        return fit.Forbids is null && beside > 0 && module.Capacity + beside is { } all && MostOf(record.Unit, place.Kind) is { } most && all > most * Round
-            ? fit with { Against = [FormattableString.Invariant($"capacity: with the {beside} {Measure(place)} beside it there would be {all} {Measure(place)}, and the machine takes {most}")], Forbids = FitFact.Capacity, RunsAt = null }
-            : fit;
+        List<Part> beside = [.. record.Parts.Where(part => part.Kind == place.Kind && part.Fitted && part.Id != place.Id && !part.Excludes.Contains(place.Id) && !place.Excludes.Contains(part.Id))];
+        if (fit.Forbids is not null || beside.Count == 0)
+            return fit;
+        var own = InterfaceFacts.Of(module).Memory;
+        if (place.Kind == PartKind.Memory && own.Count > 0 && InterfaceFacts.Of(place.Interface).Memory.Count > 1)
+        {
+            var others = beside.Select(part => InterfaceFacts.Of(part.Interface).Memory).Where(named => named.Count > 0).ToList();
+            if (others.Find(named => !named.Any(one => own.Any(other => InterfaceFacts.RunTogether(one, other)))) is { } other)
+                return fit with { Against = [$"generation: {string.Join(" or ", other)} sits beside it, and two generations do not run together"], Forbids = FitFact.Generation, RunsAt = null };
+        }
+        // How much the others hold counts where the whole machine has a limit.
+        if (module.Capacity is not { } adds || !rubric.Headroom.Contains(place.Kind) || MostOf(record.Unit, place.Kind) is not { } most)
+            return fit;
+        var known = beside.Sum(part => part.Capacity.Fitted ?? 0);
+        if (adds + known > most * Round)
+            return fit with { Against = [FormattableString.Invariant($"capacity: with the {known} {Measure(place)} beside it there would be {adds + known} {Measure(place)}, and the machine takes {most}")], Forbids = FitFact.Capacity, RunsAt = null };
+        return beside.Exists(part => part.Capacity.Fitted is null) ? fit with { Unsure = [.. fit.Unsure, "how much the other places hold"] } : fit;
     }
 
     private static double? MostOf(Unit machine, PartKind kind)
@@ -171,18 +191,31 @@ public static class ModuleFits
                 against.Add((FitFact.Key, $"the place has the key {slot.Keys}"));
         }
 
+        // What has no family of forms is compared figure by figure, and then by its name.
         void Text(string? asked, string? said)
         {
-            // Spaces and hyphens are as people write them.
-            static string Plain(string text) => string.Concat(text.Where(char.IsLetterOrDigit));
             if (asked is null || said is null)
+            {
                 unsure.Add("form");
-            else if (slot.Cells is { } cells && has.Cells is { } own && cells != own)
-                against.Add((FitFact.Cells, FormattableString.Invariant($"cells: the place is for {cells}")));
-            else if (slot.Volts is { } volts && has.Volts is { } other && Math.Abs(volts - other) > 0.2)
-                against.Add((FitFact.Voltage, FormattableString.Invariant($"voltage: the place is {volts} V")));
-            else if (!Plain(asked).Contains(Plain(said), StringComparison.OrdinalIgnoreCase) && !Plain(said).Contains(Plain(asked), StringComparison.OrdinalIgnoreCase))
+                return;
+            }
+            Same(FitFact.Cells, "cells", slot.Cells, has.Cells, (one, other) => one == other, "the place is for {0}");
+            Same(FitFact.Voltage, "voltage", slot.Volts, has.Volts, (one, other) => Math.Abs(one - other) <= 0.2, "the place is {0} V");
+            Same(FitFact.Contacts, "contacts", slot.Contacts, has.Contacts, (one, other) => one == other, "the place has {0}");
+            Same(FitFact.Diagonal, "diagonal", slot.Inches, has.Inches, (one, other) => Math.Abs(one - other) < 0.05, "the place is for {0} inches");
+            if (slot.Pixels is not null && slot.Pixels != has.Pixels)
+                unsure.Add("pixels");
+            var (own, other) = (slot.Rest, has.Rest);
+            if (!own.Contains(other, StringComparison.OrdinalIgnoreCase) && !other.Contains(own, StringComparison.OrdinalIgnoreCase) && !against.Exists(one => one.Fact is FitFact.Cells or FitFact.Voltage or FitFact.Contacts or FitFact.Diagonal))
                 against.Add((FitFact.Form, $"form: the place is {asked}"));
+        }
+
+        void Same<T>(FitFact fact, string what, T? asked, T? said, Func<T, T, bool> agree, string words) where T : struct
+        {
+            if (asked is { } one && said is { } other && !agree(one, other))
+                against.Add((fact, string.Format(CultureInfo.InvariantCulture, $"{what}: {words}", one)));
+            else if (asked is not null && said is null)
+                unsure.Add(what);
         }
 
         void Length()
@@ -208,7 +241,7 @@ public static class ModuleFits
                     unsure.Add("generation");
             }
             // The low voltage of DDR3L goes where DDR3 does, and LPDDR5X where LPDDR5 does; nothing else goes elsewhere.
-            else if (!slot.Memory.Any(asked => has.Memory.Any(said => Runs(asked, said))))
+            else if (!slot.Memory.Any(asked => has.Memory.Any(said => InterfaceFacts.RunTogether(asked, said))))
             {
                 against.Add((FitFact.Generation, $"generation: the place is {string.Join(" or ", slot.Memory)}"));
             }
@@ -216,8 +249,6 @@ public static class ModuleFits
             {
                 unsure.Add("generation");
             }
-
-            static bool Runs(string asked, string said) => asked == said || said == $"{asked}L" || said == $"{asked}X" || asked == $"{said}X";
         }
 
         void Bus()

@@ -41,7 +41,7 @@ public sealed record RepairCost
     /// <summary>The way there and back at the rate.</summary>
     public required double Time { get; init; }
 
-    /// <summary>The chance of damage times the machine's price: what is lost on the average where damage costs the whole machine; null: its price is not known.</summary>
+    /// <summary>The chance of damage times what it costs, a share of the machine's price: what is lost on the average; null: its price is not known.</summary>
     public required double? Risk { get; init; }
 
     /// <summary>The machine's price; null: not known.</summary>
@@ -58,9 +58,10 @@ public sealed record RepairCost
     /// <param name="record">The record.</param>
     /// <param name="rubric">The rubric, whose currency the sums are in.</param>
     /// <param name="rate">What an hour costs, in the rubric's currency.</param>
+    /// <param name="damageShare">What damage costs, as a share of the machine's price, 0..1: the same that the years with it go by.</param>
     /// <param name="cancellation">Ends a search that nobody waits for.</param>
     /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
-    public static RepairCost Of(RepairPlan plan, CheckedRecord record, Rubric rubric, double rate, CancellationToken cancellation = default)
+    public static RepairCost Of(RepairPlan plan, CheckedRecord record, Rubric rubric, double rate, double damageShare, CancellationToken cancellation = default)
     {
         List<PricedUnit> units = [.. plan.Parts.Where(part => part.Service is null).Select(part => part.Unit).DistinctBy(unit => unit.Id).Select(unit => new PricedUnit(unit.Id, Price.InRubricCurrency(unit.Spare.Price, rubric)))];
         var machine = Price.InRubricCurrency(record.Record.Unit.Price, rubric);
@@ -71,7 +72,7 @@ public sealed record RepairCost
             Parts = units.Sum(unit => unit.Price ?? 0),
             AtLeast = units.Exists(unit => unit.Price is null),
             Time = plan.Effort.Value / 3600 * rate,
-            Risk = machine is { } price ? (1 - plan.Survival.Value!.Value) * price : null,
+            Risk = machine is { } price ? (1 - plan.Survival.Value!.Value) * damageShare * price : null,
             Machine = machine,
             Assemblies = [.. AssembliesOf(plan, record, rubric, cancellation)],
         };

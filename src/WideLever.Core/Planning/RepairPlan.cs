@@ -170,10 +170,11 @@ public sealed record RepairPlan
             if (early.Add(position))
                 needs[position].ForEach(Before);
         }
-        foreach (var power in steps.Where(position => record.Steps[position].DisconnectsPower))
+        bool IsPower(int position) => PowerOff.Taken(record.Steps[position], record).DisconnectsPower;
+        foreach (var power in steps.Where(IsPower))
             Before(power);
         // What was done outside before the power went off stays before it.
-        var firstOff = steps.Where(position => record.Steps[position].DisconnectsPower).DefaultIfEmpty(int.MaxValue).Min();
+        var firstOff = steps.Where(IsPower).DefaultIfEmpty(int.MaxValue).Min();
         var (left, ordered) = (steps.ToList(), new List<int>());
         while (left.Count > 0)
         {
@@ -203,16 +204,17 @@ public sealed record RepairPlan
         var part = record.Record.Parts[position];
         if (service is { } done && !Services.Of(part.Kind).Contains(done))
             return (null, [], $"\"{done.Word()}\" is nothing that is done to a {part.Kind.Name()}");
+        string Named(Part one) => PartNames.Of(one, record.Record.Parts);
         if (service is { } served && Services.ReachingOf(served) != Reaching.Out)
         {
             return ways.Joint([(position, Services.ReachingOf(served))], cancellation) is { } way
                 ? (new(part, part, ways.Effort(way.Steps), served), way.Steps, null)
-                : (null, [], served == Service.Drain ? "no step that disconnects the power can be reached" : $"it is not known where {named} is in view");
+                : (null, [], served == Service.Drain ? "no step that disconnects the power can be reached" : $"it is not known where the {Named(part)} is in view");
         }
         if (ServiceUnits.Of(part, record, rubric) is not { } unit)
-            return (null, [], $"it is not known what would be swapped for {id}: how it is held, or what it is within, is unknown");
+            return (null, [], $"it is not known what would be swapped for the {Named(part)}: how it is held, or what it is within, is unknown");
         if (routes[unit.Id] is not { } route)
-            return (null, [], unit.Id == id ? $"no way to {id} is known" : $"no way to {unit.Id} is known, which {id} is one piece with");
+            return (null, [], unit.Id == named ? $"no way to the {Named(part)} is known" : $"no way to the {Named(unit)} is known, which the {Named(part)} is one piece with");
         return (new(part, unit, ways.Effort(route), service), route, null);
     }
 

@@ -16,7 +16,7 @@ public enum LengthDifference
 }
 
 /// <summary>One group of screws in the tray.</summary>
-/// <param name="Number">Its number on the tray, from 1 in the order of opening.</param>
+/// <param name="Number">Its number on the tray, from 1 in the order of opening; those whose screws stay in their part, and that nobody fills, come after all others.</param>
 /// <param name="StepId">The step that takes them out.</param>
 /// <param name="StepTitle">Its title.</param>
 /// <param name="Layer">Its layer.</param>
@@ -40,13 +40,14 @@ public static class SortingTray
         {
             var group = 0;
             foreach (var screws in step.Actions.OfType<Unscrew>())
-                wells.Add(new(wells.Count + 1, step.Id, step.Title, step.Layer, group++, screws, LengthDifference.None));
+                wells.Add(new(0, step.Id, step.Title, step.Layer, group++, screws, LengthDifference.None));
         }
         // By the length that most loose screws of a layer with one thread have; of several the shortest.
         var usual = wells.Where(well => !well.StaysInPart && well.Screws.Length is not null).GroupBy(well => (well.Layer, well.Screws.Thread)).ToDictionary(alike => alike.Key, alike => alike
             .GroupBy(well => well.Screws.Length!.Value, well => well.Screws.Count)
             .OrderByDescending(group => group.Sum(count => (count ?? Count.One).Middle)).ThenBy(group => group.Key).First().Key);
-        return [.. wells.Select(well => well with { Difference = Difference(well) })];
+        var (filled, empty) = (0, wells.Count(well => !well.StaysInPart));
+        return [.. wells.Select(well => well with { Number = well.StaysInPart ? ++empty : ++filled, Difference = Difference(well) })];
 
         LengthDifference Difference(TrayWell well)
         {

@@ -1,4 +1,5 @@
 using WideLever.Core.Checking;
+using WideLever.Core.Findings;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;
@@ -97,6 +98,8 @@ public sealed record UpgradePlan
         private readonly bool hasCapacity = rubric.Headroom.Contains(ask.Kind);
         private readonly List<string> said = [];
 
+        private string Named(Part part) => PartNames.Of(part, record.Record.Parts);
+
         private string Measure => ask.Kind == PartKind.Battery ? "Wh" : "GB";
 
         public UpgradePlan Run()
@@ -130,9 +133,9 @@ public sealed record UpgradePlan
             foreach (var part in all)
             {
                 if (rubric.IsInseparable(part.Mounting) == true)
-                    said.Add($"{part.Id} is {part.Mounting!.Value.Word()} and stays as it is.");
+                    said.Add($"The {Named(part)} is {WordList.Apart(part.Mounting!.Value.Word())} and stays as it is.");
                 else if (routes[part.Id] is null)
-                    said.Add($"No way to {part.Id} is known.");
+                    said.Add($"No way to the {Named(part)} is known.");
                 else
                     places.Add(new(part, record.Graph.PartPositions[part.Id], Options(part, offered)));
             }
@@ -166,7 +169,7 @@ public sealed record UpgradePlan
         {
             List<Option> fit = [.. offered.Select(one => new Option(ModuleFits.Of(place, machine, one.Module, rubric), one.Price, one.Capacity)).OrderBy(option => option.Price).ThenBy(option => option.Fit.Module.Number, StringComparer.Ordinal)];
             foreach (var option in fit.Where(option => option.Fit.Against.Count > 0))
-                said.Add($"{option.Fit.Module.Number} does not go into {place.Id}: {option.Fit.Against[0]}.");
+                said.Add($"{option.Fit.Module.Number} does not go into the {Named(place)}: {option.Fit.Against[0]}.");
             fit.RemoveAll(option => option.Fit.Against.Count > 0);
             // What has no capacity is not told apart by it.
             if (!hasCapacity)
@@ -174,7 +177,7 @@ public sealed record UpgradePlan
             List<Option> sizes = [.. fit.DistinctBy(option => (option.Capacity, option.Looks))];
             if (sizes.Count <= MostSizes)
                 return sizes;
-            said.Add($"Of {sizes.Count} sizes for {place.Id} the {MostSizes} that cost least for what they have are gone through.");
+            said.Add($"Of {sizes.Count} sizes for the {Named(place)} the {MostSizes} that cost least for what they have are gone through.");
             return [.. sizes.OrderBy(option => option.Price / Math.Max(option.Capacity, 1e-9)).Take(MostSizes).OrderBy(option => option.Price)];
         }
 
@@ -299,12 +302,12 @@ public sealed record UpgradePlan
             List<Purchase> purchases = [.. found.Filled.Select((place, i) => new Purchase(place.Part, found.Picks.Options[i].Fit, found.Picks.Options[i].Price))];
             return new(
                 purchases, [.. found.Emptied.Select(place => place.Part.Id)], hasCapacity ? found.Capacity : null, found.Picks.Cost, Price.InRubricCurrency(machine.Price, rubric) is > 0 and var price ? found.Picks.Cost / price : null,
-                found.Steps, found.Effort, [.. purchases.SelectMany(purchase => purchase.Fit.Unsure.Select(look => $"{look} of {purchase.Place.Id}")).Distinct()], [.. Notes(found, purchases, all)]);
+                found.Steps, found.Effort, [.. purchases.SelectMany(purchase => purchase.Fit.Unsure.Select(look => $"{look} of the {Named(purchase.Place)}")).Distinct()], [.. Notes(found, purchases, all)]);
         }
 
         private IEnumerable<string> Notes(Found found, List<Purchase> purchases, List<Part> all)
         {
-            var replaced = found.Filled.Concat(found.Emptied).Where(place => place.Part.Fitted).Select(place => place.Part.Id).ToList();
+            var replaced = found.Filled.Concat(found.Emptied).Where(place => place.Part.Fitted).Select(place => $"the {Named(place.Part)}").ToList();
             if (replaced.Count > 0)
                 yield return $"What is in {string.Join(" and ", replaced)} comes out{(ask.Kind == PartKind.Storage ? ": copy what is on it first" : "")}.";
             if (ask.Kind != PartKind.Memory)

@@ -1,28 +1,24 @@
 using System.Globalization;
+using WideLever.Core.Findings;
 using WideLever.Core.Records;
 
 namespace WideLever.Core.Planning;
 
 /// <summary>What a step is in words: on the way in as it is done, on the way back as it is undone.</summary>
-public static class WorkWords
+/// <param name="parts">Every part of the machine, by whose names they are told.</param>
+/// <param name="wells">The wells of a tray; screws name theirs. None: no tray is in hand.</param>
+/// <param name="renewed">Ids of the parts that stay out, because new ones go in.</param>
+public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell> wells, IReadOnlySet<string> renewed)
 {
     /// <summary>What is done on the way in, action by action.</summary>
     /// <param name="step">The step.</param>
-    /// <param name="wells">The wells of a tray; screws name theirs.</param>
-    public static IReadOnlyList<string> Out(Step step, IReadOnlyList<TrayWell> wells) => Each(step, wells, (action, well) => Said(Out(action, step, well), action.Notes));
+    public IReadOnlyList<string> Out(Step step) => Each(step, (action, well) => Said(Out(action, step, well), action.Notes));
 
     /// <summary>What is done on the way back, in the order of hands: clean and renew, then set in, connect while the hand still reaches it, fasten, and what covers screws last.</summary>
     /// <param name="step">The step.</param>
-    /// <param name="wells">The wells of a tray; screws name theirs.</param>
-    /// <param name="swollenPack">Whether the step frees a pack that is swollen: it never goes back.</param>
-    public static IReadOnlyList<string> Back(Step step, IReadOnlyList<TrayWell> wells, bool swollenPack) =>
-        !swollenPack ? Back(step, wells)
-        : [.. Back(step, wells).Select(line => line.StartsWith("Set the battery in", StringComparison.Ordinal) ? "Set a new battery in; the swollen one never goes back." : line)];
-
-    /// <summary>What is done on the way back, in the order of hands, as lines.</summary>
-    public static IReadOnlyList<string> Back(Step step, IReadOnlyList<TrayWell> wells)
+    public IReadOnlyList<string> Back(Step step)
     {
-        var lines = Each(step, wells, (action, well) => Said(Back(action, step, well), action.Notes));
+        var lines = Each(step, (action, well) => Said(Back(action, step, well), action.Notes));
         var said = step.Actions.Zip(lines).Reverse().OrderBy(one => Turn(one.First, step)).Select(one => one.Second).ToList();
         if (IsTriedFirst(step))
             said.Insert(step.Actions.Count(action => Turn(action, step) < Turns.Renew), "Test it before anything is glued: with every lead on, power on for a moment, then off again.");
@@ -34,19 +30,22 @@ public static class WorkWords
     // What is glued shut over its leads is connected and tried first; a pack never, for power comes back last.
     private static bool IsTriedFirst(Step step) => !step.DisconnectsPower && step.Actions.Any(action => action is Unbond { Bond: not Bond.ReleaseTab }) && step.Actions.Any(action => action is Unplug) && step.Actions.Any(action => action is Lift);
 
+    // Once a cover is on no hand reaches what was plugged in beneath it.
+    private static bool CoversItsLeads(Step step) => step.Actions.Any(action => action is Lift { What: LiftWhat.Cover or LiftWhat.Display });
+
     private static Turns Turn(TeardownAction action, Step step) => action switch
     {
         Thermal => Turns.Clean,
         Unbond => Turns.Renew,
         Lift or Move or Slide => Turns.SetIn,
-        Unplug => IsTriedFirst(step) ? Turns.Connect : Turns.Join,
+        Unplug => IsTriedFirst(step) || CoversItsLeads(step) ? Turns.Connect : Turns.Join,
         Route => Turns.Route,
         Swing or Unlatch or Unclip => Turns.Close,
         Unscrew or Switch => Turns.Fasten,
         _ => Turns.Cover,
     };
 
-    private static List<string> Each(Step step, IReadOnlyList<TrayWell> wells, Func<TeardownAction, TrayWell?, string> of)
+    private List<string> Each(Step step, Func<TeardownAction, TrayWell?, string> of)
     {
         var (lines, group) = (new List<string>(), 0);
         foreach (var action in step.Actions)
@@ -60,7 +59,7 @@ public static class WorkWords
 
     private static string Said(string words, string? notes) => notes is null ? $"{words}." : $"{words} ({notes}).";
 
-    private static string Out(TeardownAction action, Step step, TrayWell? well) => action switch
+    private string Out(TeardownAction action, Step step, TrayWell? well) => action switch
     {
         Unscrew screws => $"{(Covering(screws) is { } over ? $"Take off {over}, and " : "")}{(screws.Captive == true ? $"{(Covering(screws) is null ? "Loosen" : "loosen")} {Screws(screws)}; they stay in their part" : $"{(Covering(screws) is null ? "Undo" : "undo")} {Screws(screws)}{(well is null ? "" : $", into well {Number(well.Number)}")}")}",
         Unclip => $"Open {Many(action, "clip")}, not deep, away from the hand",
@@ -100,7 +99,7 @@ public static class WorkWords
         _ => action.Row().Verb.Word(),
     };
 
-    private static string Back(TeardownAction action, Step step, TrayWell? well) => action switch
+    private string Back(TeardownAction action, Step step, TrayWell? well) => action switch
     {
         Unscrew screws => $"{Upper(Screws(screws))}{(screws.Captive == true ? ", which are in their part" : well is null ? "" : $" from well {Number(well.Number)}")}{(well?.Difference is LengthDifference.Longer or LengthDifference.Shorter ? $", {well.Difference.Word()} than the others here: each to its own hole" : "")}{(Covering(screws) is { } over ? screws.Cover is Cover.Label or Cover.Seal ? $"; {over} will not stick as before: note that it was opened" : $". Then put {over} back, new ones where they do not hold" : "")}",
         Unclip => $"Press {Many(action, "clip")} shut, all the way round",
@@ -119,8 +118,8 @@ public static class WorkWords
             Connector.PressFit => "Press the connector down level until it clicks",
             Connector.BarLock => "Push the plug in along the board, then swing the bar over it",
             Connector.Coax => "Press the antenna lead down onto its post",
-            Connector.LatchedModule => "Slide the module in at a slant and press it down until both latches close",
-            Connector.SlideCard => "Slide the card into its socket, level",
+            Connector.LatchedModule => $"Slide the {New(step)}module in at a slant and press it down until both latches close",
+            Connector.SlideCard => $"Slide the {New(step)}card into its socket, level",
             Connector.Blade => "Push the blade contact together straight",
             Connector.SpringContact => "Look that the spring contacts meet as it is set in",
             _ => "Connect it again as it was",
@@ -131,7 +130,8 @@ public static class WorkWords
         Peel peel => $"New {Peeled(peel.What)} where it does not hold, {Many(action, Peeled(peel.What), PeeledMany(peel.What))}",
         Unbond { Bond: Bond.ReleaseTab } => $"Lay new release tabs under its place, {Many(action, "tab")}",
         Unbond bond => $"Clean both sides, then lay new {BondName(bond.Bond)}{Length(bond)}",
-        Lift lift => Times(action, $"Set the {Lifted(lift.What, step)} {(lift.What == LiftWhat.Cover ? "on" : "in")}; no lead lies under it"),
+        Lift { What: LiftWhat.Cover } => Times(action, "Set the cover on; no lead lies under it"),
+        Lift lift => Times(action, $"Set the {New(step)}{Lifted(lift.What, step)} in; no lead lies under it"),
         Thermal joint => joint.What switch
         {
             ThermalWhat.Pad => $"{Upper(Many(action, "thermal pad"))}: new ones of the same thickness where they tore",
@@ -178,7 +178,15 @@ public static class WorkWords
     private static string PeeledMany(PeelWhat? what) => what == PeelWhat.Foot ? "feet" : $"{Peeled(what)}s";
 
     // What comes free says more than that it is a part.
-    private static string Lifted(LiftWhat? what, Step step) => what is { } known and not LiftWhat.Part ? WordList.Apart(known.Word()) : step.Frees is [var freed] ? freed.Replace('-', ' ') : "part";
+    private string Lifted(LiftWhat? what, Step step) =>
+        what is { } known and not LiftWhat.Part ? WordList.Apart(known.Word())
+        : Freed(step).Select(part => PartNames.Of(part, parts)).ToList() is { Count: > 0 } names ? string.Join(" and the ", names)
+        : "part";
+
+    private IEnumerable<Part> Freed(Step step) => parts.Where(part => step.Frees.Contains(part.Id));
+
+    // What stays out is not what is set in.
+    private string New(Step step) => Freed(step).ToList() is { Count: > 0 } freed && freed.TrueForAll(part => renewed.Contains(part.Id)) ? "new " : "";
 
     private static string BondName(Bond? bond) => bond is { } known ? WordList.Apart(known.Word()) : "bond of the same kind";
 

@@ -167,7 +167,7 @@ public sealed class BenchDesk(Store store, Desk desk, Undo undo, RubricInUse rub
     {
         // A layer that is gone since from the record keeps nothing open.
         var staysOpen = state.StaysOpen is { } layer && record.Layers.Contains(layer) ? layer : null;
-        var closing = Core.Planning.Closing.Of(record.Steps, state.Returned, state.LeftOver, staysOpen);
+        var closing = Core.Planning.Closing.Of(record.Steps, record.Parts, state.Returned, state.LeftOver, staysOpen);
         return new(
             [
                 .. closing.Steps.Select(step => new ClosingStepView(step.StepId, step.Title,

@@ -29,5 +29,6 @@ public sealed record OwnershipAnswer
 /// <summary>The years with a unit.</summary>
 /// <param name="Id">Its id.</param>
 /// <param name="Model">Its maker and model.</param>
+/// <param name="Names">What each of its parts is called, by id.</param>
 /// <param name="Years">The years.</param>
-public sealed record OwnedUnit(string Id, string Model, Ownership Years);
+public sealed record OwnedUnit(string Id, string Model, IReadOnlyDictionary<string, string> Names, Ownership Years);

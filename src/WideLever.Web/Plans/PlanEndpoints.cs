@@ -1,5 +1,6 @@
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
+using WideLever.Core.Findings;
 using WideLever.Core.Planning;
 using WideLever.Core.Scoring.Criteria;
 using WideLever.House;
@@ -70,7 +71,7 @@ public static class PlanEndpoints
             : TypedResults.File(Encoding.UTF8.GetBytes(JobSheet.Html(plan, record, piece.Rubric, bought)), "text/html; charset=utf-8", $"{unitId}-job.html");
     }
 
-    private static Results<Ok<RepairCostView>, JsonHttpResult<Problem>> GetCost(string unitId, string? @for, double rate, Workpieces workpieces, CancellationToken cancellation)
+    private static Results<Ok<RepairCostView>, JsonHttpResult<Problem>> GetCost(string unitId, string? @for, double rate, Workpieces workpieces, Store store, CancellationToken cancellation)
     {
         var found = workpieces.Find(unitId);
         if (found.Value is not { } piece)
@@ -78,9 +79,10 @@ public static class PlanEndpoints
         if (rate is not (>= 0 and <= 1e5))
             return Problems.Faulty([new("rate", "must be 0 to 100000")]);
         var (plan, troubles) = RepairPlan.Of(piece.Record, piece.Rubric, Asked(@for), cancellation);
+        var share = Profile(store).DamageShare;
         return plan is null
             ? Problems.Faulty([.. troubles.Select(trouble => new Fault(trouble.Part.Length == 0 ? "for" : $"for {trouble.Part}", trouble.Message))])
-            : TypedResults.Ok(RepairCostView.Of(RepairCost.Of(plan, piece.Record, piece.Rubric, rate, cancellation)));
+            : TypedResults.Ok(RepairCostView.Of(RepairCost.Of(plan, piece.Record, piece.Rubric, rate, share, cancellation), share));
     }
 
     private static async Task<Results<Ok<UpgradeAnswer>, JsonHttpResult<Problem>>> GetUpgradeAsync(
@@ -162,7 +164,7 @@ public static class PlanEndpoints
             {
                 Asked = question,
                 Currency = pieces[0].Rubric.Currency,
-                Units = [.. pieces.Zip(machines, (piece, years) => new OwnedUnit(piece.Unit.Id, $"{piece.Record.Record.Unit.Maker} {piece.Record.Record.Unit.Model}", years))],
+                Units = [.. pieces.Zip(machines, (piece, years) => new OwnedUnit(piece.Unit.Id, $"{piece.Record.Record.Unit.Maker} {piece.Record.Record.Unit.Model}", PartNames.Of(piece.Record.Record.Parts), years))],
                 Pair = pairs.Count == 0 ? null : pairs[0],
             };
         });

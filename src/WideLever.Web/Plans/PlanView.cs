@@ -1,6 +1,4 @@
-using WideLever.Core.Benching;
 using WideLever.Core.Planning;
-using WideLever.Core.Records;
 using WideLever.House;
 using WideLever.Web.Bench;
 
@@ -22,14 +20,11 @@ public sealed record PlanView
     /// <summary>The parts that were asked for, with what each takes by itself.</summary>
     public required IReadOnlyList<PlannedPartView> Parts { get; init; }
 
-    /// <summary>The steps in recorded order.</summary>
-    public required IReadOnlyList<PlanStepView> Steps { get; init; }
+    /// <summary>How many steps it takes.</summary>
+    public required int Steps { get; init; }
 
-    /// <summary>Ids of the steps in the order in which they are undone.</summary>
-    public required IReadOnlyList<string> Back { get; init; }
-
-    /// <summary>What stops whoever is not trained for it, because the pack is not sound; null: nothing does.</summary>
-    public required string? Stop { get; init; }
+    /// <summary>The plan as hands follow it.</summary>
+    public required PlanInWords Words { get; init; }
 
     /// <summary>Effort there and back.</summary>
     public required EffortView Effort { get; init; }
@@ -46,44 +41,23 @@ public sealed record PlanView
     /// <summary>The chance to come through without damage, 0..1.</summary>
     public required QuantityView Survival { get; init; }
 
-    /// <summary>The tools, those that undo most first.</summary>
-    public required IReadOnlyList<PlannedTool> Tools { get; init; }
-
-    /// <summary>What is used up.</summary>
-    public required IReadOnlyList<UsedUp> UsedUp { get; init; }
-
-    /// <summary>What is done to the parts that are not swapped; none of it is in the effort.</summary>
-    public required IReadOnlyList<string> Deeds { get; init; }
-
     /// <summary>The wells that its screws go into.</summary>
     public required IReadOnlyList<WellView> Wells { get; init; }
-
-    /// <summary>What to heed before the first step.</summary>
-    public required IReadOnlyList<CautionText> Cautions { get; init; }
 
     /// <summary>The view of a plan.</summary>
     public static PlanView Of(RepairPlan plan, Workpiece piece, IReadOnlyList<Purchase> bought)
     {
-        var record = piece.Record.Record;
-        var stop = Core.Benching.Cautions.Stop(record);
-        var met = new HashSet<Caution>();
         return new()
         {
-            Parts = [.. plan.Parts.Select(part => new PlannedPartView(part.Part.Id, part.Unit.Id, EffortView.Of(part.Alone), part.Unit.Spare, bought.FirstOrDefault(one => one.Place.Id == part.Part.Id) is { } purchase ? PurchaseView.Of(purchase) : null, part.Service))],
-            Steps = [.. plan.Steps.Select(position => record.Steps[position]).Select(step => new PlanStepView(step.Id, step.Title, step.Layer, step.DisconnectsPower, WorkWords.Out(step, plan.Wells), WorkWords.Back(step, plan.Wells, stop is not null && step.Frees.Any(id => record.Parts.Any(part => part.Id == id && part.Kind == PartKind.Battery))),
-                [.. Core.Benching.Cautions.For(record, step, packSwollen: false).Where(caution => met.Add(caution.Caution))], step.Surprises, step.Advice, step.Tightening))],
-            Back = [.. WayBack.Of([.. plan.Steps.Select(position => record.Steps[position])]).Select(step => step.Id)],
+            Parts = [.. plan.Parts.Select(part => new PlannedPartView(part.Part.Id, part.Unit.Id, EffortView.Of(part.Alone), bought.FirstOrDefault(one => one.Place.Id == part.Part.Id) is { } purchase ? PurchaseView.Of(purchase) : null, part.Service))],
+            Words = PlanInWords.Of(plan, piece.Record.Record, piece.Rubric, bought),
+            Steps = plan.Steps.Count,
             Effort = EffortView.Of(plan.Effort),
             Above = Interchange.ResultWriter.SixPlaces(plan.Above),
             Apart = plan.Apart,
             Saved = plan.Saved,
             Survival = QuantityView.Of(plan.Survival),
-            Tools = plan.Tools,
-            UsedUp = plan.UsedUp,
-            Deeds = plan.Deeds,
             Wells = [.. plan.Wells.Select(WellView.Of)],
-            Stop = stop,
-            Cautions = [Core.Benching.Cautions.Preparation(record), .. Core.Benching.Cautions.OfDamage(record.Teardown).Select(Core.Benching.Cautions.Text)],
         };
     }
 }
@@ -92,25 +66,9 @@ public sealed record PlanView
 /// <param name="Part">Its id.</param>
 /// <param name="ServiceUnit">Id of what is bought and swapped.</param>
 /// <param name="Alone">Effort of bringing that out by itself.</param>
-/// <param name="Spare">What is known of the spare.</param>
 /// <param name="Module">The module that is bought for it; null: the spare is.</param>
 /// <param name="Service">What is done to it; null: it is swapped.</param>
-public sealed record PlannedPartView(string Part, string ServiceUnit, EffortView Alone, Spare Spare, PurchaseView? Module, Service? Service);
-
-/// <summary>A step of a plan.</summary>
-/// <param name="Id">Its id.</param>
-/// <param name="Title">Its title.</param>
-/// <param name="Layer">Its layer.</param>
-/// <param name="DisconnectsPower">Whether it disconnects power.</param>
-/// <param name="Out">What is done on the way in.</param>
-/// <param name="Back">What is done on the way back.</param>
-/// <param name="Cautions">Cautions that it is the first to call for.</param>
-/// <param name="Surprises">What was met there.</param>
-/// <param name="Advice">Advice of whoever did it before.</param>
-/// <param name="Tightening">The order noted for putting its screws back.</param>
-public sealed record PlanStepView(
-    string Id, string Title, string Layer, bool DisconnectsPower, IReadOnlyList<string> Out, IReadOnlyList<string> Back, IReadOnlyList<CautionText> Cautions, IReadOnlyList<Surprise> Surprises, IReadOnlyList<Advice> Advice,
-    IReadOnlyList<string> Tightening);
+public sealed record PlannedPartView(string Part, string ServiceUnit, EffortView Alone, PurchaseView? Module, Service? Service);
 
 /// <summary>A job that people open such a machine for.</summary>
 /// <param name="For">What a plan of it is asked for.</param>

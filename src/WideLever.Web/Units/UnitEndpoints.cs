@@ -39,6 +39,9 @@ public sealed record UnitView
     /// <summary>Where each part belongs, in recorded order.</summary>
     public required IReadOnlyList<PartPlace> Places { get; init; }
 
+    /// <summary>What each part is called, by its id.</summary>
+    public required IReadOnlyDictionary<string, string> Names { get; init; }
+
     /// <summary>Claims of the system and the maker beside what the bench found.</summary>
     public required IReadOnlyList<ClaimCheck> Claims { get; init; }
 

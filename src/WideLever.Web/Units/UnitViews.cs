@@ -1,4 +1,5 @@
 using WideLever.Core.Checking;
+using WideLever.Core.Findings;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.Scoring;
@@ -26,6 +27,7 @@ public static class UnitViews
             Record = record,
             Hints = piece.Hints,
             Places = PartPlace.Of(piece.Record, piece.Rubric),
+            Names = PartNames.Of(record.Parts),
             Claims = ClaimChecks.Of(record, piece.Rubric),
             Efforts = [.. record.Steps.Select(step => EffortView.Of(StepEffort.Of(step, piece.Rubric).Charged))],
             Status = result.Status,

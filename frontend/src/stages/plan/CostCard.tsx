@@ -4,6 +4,7 @@ import { ProblemNote } from '../../app/ProblemNote';
 import { Anew } from '../../app/states';
 import { minutes } from '../../format';
 import { Numeric } from '../../record/fields';
+import { nameOf } from '../../record/names';
 import { amount } from './plan';
 import { useRate } from './useRate';
 
@@ -54,7 +55,9 @@ export function CostCard({ unit, parts }: { unit: Unit; parts: readonly string[]
                   {data.units.length === 0
                     ? 'nothing is swapped'
                     : data.units
-                        .map((one) => `${one.unit} ${one.price === null ? 'not known' : amount(one.price, '')}`.trim())
+                        .map((one) =>
+                          `${nameOf(unit, one.unit)} ${one.price === null ? 'not known' : amount(one.price, '')}`.trim(),
+                        )
                         .join(', ')}
                 </td>
               </tr>
@@ -66,7 +69,7 @@ export function CostCard({ unit, parts }: { unit: Unit; parts: readonly string[]
               <tr>
                 <th scope="row">Risk</th>
                 <td className="numeric">{data.risk === null ? 'not known' : amount(data.risk, data.currency)}</td>
-                <td className="second">the chance of damage times what the machine costs: its most</td>
+                <td className="second">{`the chance of damage times ${(100 * data.damageShare).toFixed(0)} % of what the machine costs, as in Years`}</td>
               </tr>
               <tr>
                 <th scope="row">Together</th>
@@ -86,9 +89,9 @@ export function CostCard({ unit, parts }: { unit: Unit; parts: readonly string[]
           </table>
           {data.assemblies.map((one) => (
             <p key={one.part}>
-              {one.part} alone: {minutes(one.aloneEffort)}, {priced(one.alonePrice, data.currency)},{' '}
-              {damaged(one.aloneDamage)}. With {one.assembly}, which it is within: {minutes(one.effort)},{' '}
-              {priced(one.price, data.currency)}, {damaged(one.damage)}.
+              The {nameOf(unit, one.part)} alone: {minutes(one.aloneEffort)}, {priced(one.alonePrice, data.currency)},{' '}
+              {damaged(one.aloneDamage)}. With the {nameOf(unit, one.assembly)}, which it is within:{' '}
+              {minutes(one.effort)}, {priced(one.price, data.currency)}, {damaged(one.damage)}.
             </p>
           ))}
         </>

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Checkbox, Select } from 'antd';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, asProblem, type Schemas, take, type Unit } from '../../api/client';
 import { useServices } from '../../api/queries';
@@ -10,17 +10,15 @@ import { useWorkpiece } from '../../app/Workspace';
 import { Tray } from '../../charts/Tray';
 import { minutes } from '../../format';
 import { Numeric } from '../../record/fields';
-import { countText } from '../../record/counts';
-import { label } from '../../words';
+import { nameOf } from '../../record/names';
 import { CostCard } from './CostCard';
-import { asked, boughtText, countAtEnd, services, sheetOf, spareText, usedUpText } from './plan';
+import { asked, countAtEnd, services, sheetOf } from './plan';
 import { SymptomView } from './SymptomView';
 import { UpgradeView } from './UpgradeView';
 import { YearsView } from './YearsView';
 import './plan.css';
 
 type PlanView = Schemas['PlanView'];
-type PlanStep = Schemas['PlanStepView'];
 
 /** What to do with a machine: bring parts out, make more of it, or find what a symptom comes from. */
 export function Plan() {
@@ -110,10 +108,10 @@ function RepairView({ unit }: { unit: Unit }) {
   const options = unit.record.parts
     .filter((part) => part.fitted !== false || parts.includes(part.id))
     .flatMap((part) => [
-      { value: part.id, label: part.id },
+      { value: part.id, label: nameOf(unit, part.id) },
       ...(served.data?.find((one) => one.kind === part.kind)?.services ?? []).map((service) => ({
         value: `${part.id}:${service}`,
-        label: `${part.id}: ${services[service]}`,
+        label: `${nameOf(unit, part.id)}: ${services[service]}`,
       })),
     ]);
   return (
@@ -184,8 +182,6 @@ function RepairView({ unit }: { unit: Unit }) {
   );
 }
 
-const kindOf = (unit: Unit, part: string) => unit.record.parts.find((one) => one.id === part)?.kind;
-
 const sentence = (text: string) => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}.`;
 
 interface PlannedProps {
@@ -198,16 +194,12 @@ interface PlannedProps {
 function Planned({ unit, plan, parts, name }: PlannedProps) {
   const chance = (of: number) => `${Math.round(100 * of)} %`;
   const { low, high } = plan.survival;
-  const withOthers = plan.parts.filter((part) => part.part !== part.serviceUnit);
-  const bought = [
-    ...new Map(plan.parts.filter((part) => part.service === null).map((part) => [part.serviceUnit, part])).values(),
-  ];
+  const { words } = plan;
   return (
     <>
       <section className="card" aria-label="What it takes">
         <p className="plan-sum">
-          <b>{minutes(plan.effort)}</b> there and back in{' '}
-          {plan.steps.length === 1 ? 'one step' : `${plan.steps.length} steps`}
+          <b>{minutes(plan.effort)}</b> there and back in {plan.steps === 1 ? 'one step' : `${plan.steps} steps`}
           {plan.parts.length > 1 && plan.saved > 0 && (
             <>
               ; one after the other {(plan.apart / 60).toFixed(1)} min, so that one opening saves{' '}
@@ -219,18 +211,18 @@ function Planned({ unit, plan, parts, name }: PlannedProps) {
           . {chance(low) === chance(high) ? chance(low) : `${chance(low)} to ${chance(high)}`} to come through without
           damage.
         </p>
-        {withOthers.map((part) => (
-          <p key={part.part} className="note">
-            {part.part} is one piece with {part.serviceUnit}: that is what comes out and is bought.
+        {words.before.map((before) => (
+          <p key={before} className="note">
+            {before}
           </p>
         ))}
-        {plan.stop !== null && (
+        {words.stop !== null && (
           <p className="warning" role="alert">
-            <b>{plan.stop}</b>
+            <b>{words.stop}</b>
           </p>
         )}
         <ul className="plan-cautions">
-          {plan.cautions.map((caution) => (
+          {words.cautions.map((caution) => (
             <li key={caution.caution} className="warning">
               {caution.text}
             </li>
@@ -238,66 +230,41 @@ function Planned({ unit, plan, parts, name }: PlannedProps) {
         </ul>
       </section>
       <div className="two-columns">
-        <section className="card plan-list" aria-label="Lay out">
-          <h2>Lay out</h2>
-          <ul>
-            {plan.tools.map((tool) => (
-              <li key={tool.tool}>
-                <b>{label(tool.tool)}</b> {tool.sizes.join(', ')}
-                {tool.screws != null && <span className="second">, {countText(tool.screws)} screws</span>}
-              </li>
-            ))}
-            {plan.tools.length === 0 && <li>No tool: it comes out by hand.</li>}
-          </ul>
-        </section>
-        <section className="card plan-list" aria-label="Buy">
-          <h2>Buy</h2>
-          <ul>
-            {bought.length + plan.usedUp.length === 0 && <li>Nothing: no part is swapped, and nothing is used up.</li>}
-            {bought.map((part) => (
-              <li key={part.serviceUnit}>
-                {part.module === null ? (
-                  <>
-                    <b>{part.serviceUnit}</b>: {spareText(part.spare)}
-                  </>
-                ) : (
-                  boughtText(part.module, kindOf(unit, part.part) === 'battery' ? 'Wh' : 'GB')
-                )}
-              </li>
-            ))}
-            {plan.usedUp.map((used) => (
-              <li key={used.what}>{usedUpText(used)}</li>
-            ))}
-          </ul>
-        </section>
+        <Listed name="Lay out" lines={words.layOut} />
+        <Listed
+          name="Buy"
+          lines={words.buy.length > 0 ? words.buy : ['Nothing: no part is swapped, and nothing is used up.']}
+        />
       </div>
-      {plan.deeds.length > 0 && (
-        <section className="card plan-list" aria-label="Do">
-          <h2>Do</h2>
-          <ul>
-            {plan.deeds.map((deed) => (
-              <li key={deed}>{deed}</li>
-            ))}
-          </ul>
-          <p className="note">What is done there is in none of the minutes above: they are the way there and back.</p>
-        </section>
-      )}
       <div className="plan-ways">
         <section className="card" aria-label="In">
           <h2>In</h2>
           <ol className="plan-steps">
-            {plan.steps.map((step) => (
-              <li key={step.id}>
+            {words.in.map((step) => (
+              <li key={step.stepId}>
                 <b>{step.title}</b> <span className="second">{step.layer}</span>
-                <StepNotes step={step} />
+                {step.cautions.map((caution) => (
+                  <p key={caution.caution} className="warning">
+                    {caution.text}
+                  </p>
+                ))}
+                <Notes of={step.notes} />
                 <ul>
-                  {step.out.map((line, i) => (
+                  {step.lines.map((line, i) => (
                     <li key={i}>{line}</li>
                   ))}
                 </ul>
               </li>
             ))}
           </ol>
+          {words.fit.length > 0 && <Listed name="Fit" lines={words.fit} />}
+          {words.do.length > 0 && (
+            <Listed name="Do" lines={words.do}>
+              <p className="note">
+                What is done there is in none of the minutes above: they are the way there and back.
+              </p>
+            </Listed>
+          )}
         </section>
         <Back plan={plan} name={name} />
         <section className="card" aria-label="The tray">
@@ -318,28 +285,27 @@ function Planned({ unit, plan, parts, name }: PlannedProps) {
   );
 }
 
-function StepNotes({ step }: { step: PlanStep }) {
+/** Lines of a list to tick off in one's head. */
+function Listed({ name, lines, children }: { name: string; lines: readonly string[]; children?: ReactNode }) {
   return (
-    <>
-      {step.cautions.map((caution) => (
-        <p key={caution.caution} className="warning">
-          {caution.text}
-        </p>
-      ))}
-      {step.surprises.map((surprise, i) => (
-        <p key={i} className="surprise-seen">
-          Met here: {surprise.text}
-        </p>
-      ))}
-      {step.advice
-        .filter((advice) => advice.kind !== 'symptom')
-        .map((advice, i) => (
-          <p key={i} className="surprise-seen">
-            {advice.kind === 'warning' ? 'Warning' : 'Tip'}: {advice.text}
-          </p>
+    <section className="card plan-list" aria-label={name}>
+      <h2>{name}</h2>
+      <ul>
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
         ))}
-    </>
+      </ul>
+      {children}
+    </section>
   );
+}
+
+function Notes({ of }: { of: readonly string[] }) {
+  return of.map((note) => (
+    <p key={note} className="surprise-seen">
+      {note}
+    </p>
+  ));
 }
 
 /** The way back, ticked off; what was ticked stands after a reload. */
@@ -349,39 +315,39 @@ function Back({ plan, name }: { plan: PlanView; name: string }) {
     setKept(next);
     localStorage.setItem(keyOf(name), JSON.stringify(next));
   };
-  const steps = plan.back.map((id) => plan.steps.find((step) => step.id === id)).filter((step) => step !== undefined);
-  const done = steps.filter((step) => kept.back.includes(step.id)).length;
+  const steps = plan.words.back;
+  const done = steps.filter((step) => kept.back.includes(step.stepId)).length;
+  const counting = (at: number) => at === plan.words.countBefore && <p className="second">{plan.words.count}.</p>;
   return (
     <section className="card" aria-label="Back">
       <h2>Back</h2>
       <ol className="plan-steps">
-        {steps.map((step) => (
-          <li key={step.id}>
+        {steps.map((step, at) => (
+          <li key={step.stepId}>
+            {counting(at)}
             <Checkbox
-              checked={kept.back.includes(step.id)}
+              checked={kept.back.includes(step.stepId)}
               onChange={(event) =>
                 change({
                   ...kept,
-                  back: event.target.checked ? [...kept.back, step.id] : kept.back.filter((id) => id !== step.id),
+                  back: event.target.checked
+                    ? [...kept.back, step.stepId]
+                    : kept.back.filter((id) => id !== step.stepId),
                 })
               }
             >
               Undone on the way in: <b>{step.title}</b>
             </Checkbox>
+            <Notes of={step.notes} />
             <ul>
-              {step.back.map((line, i) => (
+              {step.lines.map((line, i) => (
                 <li key={i}>{line}</li>
-              ))}
-              {step.tightening.length > 0 && <li>Tighten in this order: {step.tightening.join(', ')}.</li>}
-              {step.surprises.map((surprise, i) => (
-                <li key={`met ${i}`} className="second">
-                  Met here on the way in: {surprise.text}
-                </li>
               ))}
             </ul>
           </li>
         ))}
       </ol>
+      {counting(steps.length)}
       <p>
         Screws left in the tray{' '}
         <Numeric name="Screws left in the tray" value={kept.left} onChange={(left) => change({ ...kept, left })} />

@@ -8,6 +8,7 @@ import { ProblemNote } from '../../app/ProblemNote';
 import { Empty, Failed, Loading } from '../../app/states';
 import { save } from '../../charts/exportSvg';
 import { minutes } from '../../format';
+import { nameOf } from '../../record/names';
 import { label } from '../../words';
 
 type Symptom = Schemas['SymptomView'];
@@ -87,8 +88,7 @@ function Looks({ unit, symptom }: { unit: Unit; symptom: Symptom }) {
       <ol className="plan-steps">
         {symptom.parts.map((part) => (
           <li key={`${part.part} ${part.why}`}>
-            <b>{part.part}</b>
-            {label(part.kind) !== part.part && <span className="second"> {label(part.kind)}</span>}: {part.why}
+            <b>{nameOf(unit, part.part)}</b>: {part.why}
             <br />
             {part.effort === null ? (
               <span className="second">No way to it is known.</span>

@@ -6,6 +6,7 @@ import { api, asProblem, type Schemas, take, type Unit } from '../../api/client'
 import { Anew, Empty, Failed, Loading } from '../../app/states';
 import { minutes } from '../../format';
 import { Numeric } from '../../record/fields';
+import { nameOf } from '../../record/names';
 import { label } from '../../words';
 import { amount, boughtText, planOf, sheetOf, type UpgradeKind, upgradeKinds } from './plan';
 
@@ -190,7 +191,7 @@ function Choices({ unit, answer, measure, asked }: ChoicesProps) {
                       <th scope="row">
                         {one.purchases.map((purchase) => (
                           <span key={purchase.place} className="upgrade-purchase">
-                            <span className="code">{purchase.number}</span> for {purchase.place}
+                            <span className="code">{purchase.number}</span> for the {nameOf(unit, purchase.place)}
                           </span>
                         ))}
                         {i === answer.take && <span className="tag">by the rule</span>}
@@ -244,10 +245,10 @@ function Chosen({
       <h2>To buy</h2>
       <ul>
         {choice.purchases.map((purchase) => (
-          <li key={purchase.place}>{boughtText(purchase, measure)}</li>
+          <li key={purchase.place}>{boughtText(unit, purchase, measure)}</li>
         ))}
         {choice.emptied.map((place) => (
-          <li key={place}>{place} is emptied and stays so</li>
+          <li key={place}>The {nameOf(unit, place)} is emptied and stays so</li>
         ))}
       </ul>
       <p>

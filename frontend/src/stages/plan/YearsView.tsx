@@ -234,13 +234,13 @@ function Lived({ answer }: { answer: Answer }) {
               <tbody>
                 {unit.years.parts.map((part) => (
                   <tr key={`${part.part} ${part.service ?? ''}`}>
-                    <th scope="row">{part.part}</th>
+                    <th scope="row">{unit.names[part.part] ?? part.part}</th>
                     <td>
                       {part.service !== null
                         ? services[part.service]
                         : part.unit === part.part
                           ? 'swapped'
-                          : `${part.unit} is swapped, which it is one piece with`}
+                          : `the ${unit.names[part.unit] ?? part.unit} is swapped, which it is one piece with`}
                     </td>
                     <td className="numeric">{part.times.toFixed(2)}</td>
                     <td className="numeric">{(60 * part.hours).toFixed(1)}</td>
@@ -262,7 +262,9 @@ function Lived({ answer }: { answer: Answer }) {
 function NotIn({ unit }: { unit: Schemas['OwnedUnit'] }) {
   const { unpriced, leftOut, hasDamage } = unit.years;
   const said = [
-    ...(unpriced.length > 0 ? [`the price of ${unpriced.join(', ')} is not known`] : []),
+    ...(unpriced.length > 0
+      ? [`the price of the ${unpriced.map((id) => unit.names[id] ?? id).join(', ')} is not known`]
+      : []),
     ...leftOut.map((one) => one.message),
     ...(hasDamage ? [] : ['what the machine costs is not known, so damage on the way is not in it']),
   ];

@@ -1,7 +1,5 @@
-import type { Schemas } from '../../api/client';
-import { countText } from '../../record/counts';
-
-type UsedUp = Schemas['UsedUp'];
+import type { Schemas, Unit } from '../../api/client';
+import { nameOf } from '../../record/names';
 
 /** Ids that an address names, each once and in its order. */
 export function asked(search: string | null): string[] {
@@ -28,10 +26,10 @@ export function amount(value: number, currency: string | null | undefined): stri
 }
 
 /** A module that is bought for a place, as a line of a list to buy. */
-export function boughtText(purchase: Schemas['PurchaseView'], measure: string): string {
+export function boughtText(unit: Unit, purchase: Schemas['PurchaseView'], measure: string): string {
   const { price } = purchase;
   return [
-    `${purchase.number} for ${purchase.place}`,
+    `${purchase.number} for the ${nameOf(unit, purchase.place)}`,
     ...(purchase.capacity === null ? [] : [`${purchase.capacity} ${measure}`]),
     price?.amount == null ? 'price not known' : amount(price.amount, price.currency),
     ...(purchase.runsAt === null ? [] : [`runs at ${purchase.runsAt}`]),
@@ -51,54 +49,6 @@ export function planOf(choice: Schemas['PlannedUpgradeView']): string {
 /** The address of a job sheet. */
 export function sheetOf(unitId: string, plan: string, format: 'html' | 'markdown'): string {
   return `/api/units/${encodeURIComponent(unitId)}/plan/sheet?format=${format}&${plan}`;
-}
-
-/** What is used up, as a line of a list to buy. */
-export function usedUpText({ what, count, millimetres }: UsedUp): string {
-  const many = count === null ? 'as many as there are' : countText(count);
-  const length = millimetres === null ? 'a length of' : `${millimetres} mm of`;
-  switch (what) {
-    case 'releaseTab':
-      return `release tabs, ${many}`;
-    case 'tape':
-      return `${length} bonding tape`;
-    case 'foam':
-      return `${length} foam`;
-    case 'gasket':
-      return `${length} gasket`;
-    case 'glue':
-      return `${length} adhesive, as its maker names it`;
-    case 'pad':
-      return `thermal pads where the old ones tear, ${many}`;
-    case 'paste':
-      return 'thermal paste';
-    case 'liquidMetal':
-      return 'liquid metal, only as its maker allows';
-    case 'foot':
-      return `feet or adhesive for them, ${many}`;
-    case 'label':
-      return `labels or seals that do not stick again, ${many}`;
-    case 'peeledTape':
-      return `pieces of tape, ${many}`;
-  }
-}
-
-/** What is known of a spare, for whoever buys it. */
-export function spareText(spare: Schemas['Spare']): string {
-  const price =
-    spare.price?.amount == null ? 'price not known' : `${spare.price.amount} ${spare.price.currency ?? ''}`.trimEnd();
-  const source = {
-    maker: 'from its maker',
-    thirdParty: 'from others',
-    salvage: 'from salvage',
-    none: 'nobody sells it',
-  };
-  return [
-    spare.number == null ? 'number not known' : `number ${spare.number}`,
-    spare.seen == null || spare.price?.amount == null ? price : `${price} on ${spare.seen}`,
-    spare.source == null ? 'who sells it is not known' : source[spare.source],
-    ...(spare.paired === true ? ['works only after the maker’s pairing'] : []),
-  ].join(', ');
 }
 
 /** What the count at the end says. */
