@@ -72,91 +72,35 @@ public sealed class UpgradePlanTests
     }
 
     [Fact]
-    public void Of_sixty_four_places_each_is_one_choice()
+    public void At_the_most_places_that_a_record_has_the_best_is_found()
     {
-        var places = Enumerable.Range(0, 64).Select(i => Build.Part($"card-{i}", PartKind.Wireless, Mounting.Socketed) with { Interface = new() { Name = "M.2 2230 key E", Standard = Standard.Open } }).ToArray();
-        var card = new Module { Number = "W", Kind = PartKind.Wireless, Form = "M.2 2230", Name = "M.2 2230 key E", Price = new() { Amount = 20 } };
-        var plan = UpgradePlan.Of(Machine(places), rubric, new(PartKind.Wireless, null, null), [card]);
-        plan.Choices.Count.ShouldBe(64);
-        plan.Choices.ShouldAllBe(choice => choice.Purchases.Count == 1 && choice.Cost == 20);
-    }
-
-    [Fact]
-    public void What_cannot_be_is_said_with_what_can()
-    {
-        var machine = Machine(Place("a", 8), Place("b", null));
-        UpgradePlan Ask(double? goal, double? budget, params Module[] modules) => UpgradePlan.Of(machine, rubric, new(PartKind.Memory, goal, budget), modules);
-        Ask(8, null, shop).Said.ShouldBe(["It has 8 GB already: nothing has to be bought for 8 GB."]);
-        Ask(128, null, shop).ShouldSatisfyAllConditions(plan => plan.Take.ShouldBeNull(), plan => plan.Said[0].ShouldBe("128 GB cannot be reached: the most is 64 GB."));
-        Ask(32, 50, shop).ShouldSatisfyAllConditions(plan => plan.Take.ShouldBeNull(), plan => plan.Said[0].ShouldBe("50 EUR is too little: the cheapest for 32 GB costs 80 EUR."));
-        Ask(32, null).Said.ShouldBe(["The catalogue lists nothing for memory."]);
-        Ask(32, null, Memory("m", 32, null), Memory("x", 32, 30) with { Price = new Money { Amount = 30, Currency = "SEK" } }, Memory("y", null, 30)).Said
-            .ShouldBe(["m is left out: its price is not known.", "x is left out: its price is in SEK, and no rate to EUR is recorded.", "y is left out: how much it has is not said."]);
-        // Nothing asked is nothing taken.
-        Ask(null, null, shop).Take.ShouldBeNull();
-        Said(Ask(null, 100, shop) is { Take: { } take } plan ? plan.Choices[take] : throw new InvalidOperationException()).ShouldBe("b=32: 40 for 80");
-        UpgradePlan.Of(Build.Sealed().Checked(), rubric, new(PartKind.Memory, 32, null), shop).Said.ShouldContain("The memory is soldered and stays as it is.");
-        UpgradePlan.Of(Build.Sealed().Checked(), rubric, new(PartKind.Storage, 32, null), shop).Said.ShouldContain("No place for a drive is recorded.");
-    }
-
-    [Fact]
-    public void A_choice_with_open_questions_beats_none_without_and_the_machines_own_limit_holds()
-    {
-        // One of two chip sides is not said by the cheap one.
-        var asking = Memory("cheap", 32, 40, sides: null) with { Generation = null };
-        var plan = UpgradePlan.Of(Machine(Place("a", 8)), rubric, new(PartKind.Memory, 32, null), [.. shop, asking]);
-        plan.Choices.Select(Said).ShouldBe(["a=cheap: 32 for 40", "a=16: 16 for 45", "a=32: 32 for 80"]);
-        plan.Choices[0].Looks.ShouldBe(["generation of the memory"]);
-        Said(plan.Choices[plan.Take!.Value]).ShouldBe("a=32: 32 for 80");
-
-        var machine = Machine(Place("a", 8), Place("b", null)).Record;
-        var limited = (machine with { Unit = machine.Unit with { Ceilings = new UnitCeilings { Memory = new Ceilings { Maker = 24 } } } }).Checked();
-        UpgradePlan.Of(limited, rubric, new(PartKind.Memory, 32, null), shop).ShouldSatisfyAllConditions(
-            limit => limit.Choices.ShouldAllBe(choice => choice.Capacity <= 24 * 1.05),
-            limit => limit.Said[0].ShouldBe("32 GB cannot be reached: the most is 24 GB, and the machine takes 24 GB."));
-    }
-
-    [Fact]
-    public void Cards_without_a_capacity_are_told_apart_by_what_they_are()
-    {
-        var record = Machine(Place("a", 8)).Record;
-        var card = Build.Part("card", PartKind.Wireless) with { Interface = new Interface { Form = "M.2 2230", Generation = "key E", Sides = 1 } };
-        var machine = (record with { Parts = [.. record.Parts, card], Steps = [.. record.Steps, Build.Step("card out", "inside", new Slide()) with { Frees = ["card"] }] }).Checked();
-        Module Card(string number, double price) => new() { Number = number, Kind = PartKind.Wireless, Form = "M.2 2230", Generation = "key E", Sides = 1, Price = new Money { Amount = price } };
-        var plan = UpgradePlan.Of(machine, rubric, new(PartKind.Wireless, null, 30), [Card("W7", 34), Card("W6", 22)]);
-        plan.Choices.Select(choice => $"{choice.Purchases[0].Fit.Module.Number} {choice.Capacity}").ShouldBe(["W6 ", "W7 "]);
-        plan.Take.ShouldBe(0);
-    }
-
-    [Fact]
-    public void Many_places_and_sizes_are_gone_through_as_far_as_is_said()
-    {
-        var places = Enumerable.Range(0, 6).Select(i => Place($"p{i}", 8, 64)).ToArray();
-        Module[] many = [.. Enumerable.Range(0, 200).Select(i => Memory($"m{i:000}", 10 + i * 0.25, 20 + i))];
-        var plan = UpgradePlan.Of(Machine(places), rubric, new(PartKind.Memory, null, 10_000), many);
-        plan.Said.ShouldContain("Of its 6 places at most 4 are opened at once.");
-        plan.Said.ShouldContain(text => text.StartsWith("Of 200 sizes for the first memory the 60 that cost least", StringComparison.Ordinal));
-        plan.Choices.Max(choice => choice.Purchases.Count).ShouldBe(4);
-        plan.Take.ShouldNotBeNull();
-        // A goal for what has no capacity is none.
-        var card = Build.Part("card", PartKind.Wireless) with { Interface = new Interface { Form = "M.2 2230" } };
-        var machine = Machine(Place("a", 8)).Record;
-        machine = machine with { Parts = [.. machine.Parts, card], Steps = [.. machine.Steps, Build.Step("card out", "inside", new Slide()) with { Frees = ["card"] }] };
-        UpgradePlan.Of(machine.Checked(), rubric, new(PartKind.Wireless, 32, null), [new() { Number = "W", Kind = PartKind.Wireless, Form = "M.2 2230", Price = new Money { Amount = 9 } }]).Choices.ShouldHaveSingleItem();
+        var places = Enumerable.Range(0, RecordLimits.PlacesOfKind).Select(i => Place($"p{i}", i % 2 == 0 ? 4 : null, 64)).ToArray();
+        var plan = UpgradePlan.Of(Machine(places), rubric, new(PartKind.Memory, 16 + 3 * 32, null), shop);
+        plan.Has.ShouldBe(16);
+        plan.Said.ShouldContain($"Of its {places.Length} places at most 4 are opened at once.");
+        // Two empty places of 48 each come to the goal, and nothing is taken out.
+        var taken = plan.Choices[plan.Take!.Value];
+        (taken.Capacity, taken.Cost, taken.Emptied.Count).ShouldBe((112, 240, 0));
+        taken.Purchases.ShouldAllBe(purchase => !purchase.Place.Fitted);
+        plan.Choices.Max(choice => choice.Capacity).ShouldBe(16 + 4 * 48);
+        // What has no capacity has no limit of places: each is a choice of its own.
+        var cards = Enumerable.Range(0, 64).Select(i => Build.Part($"w{i}", PartKind.Wireless) with { Interface = new Interface { Form = "M.2 2230", Standard = Standard.Open } }).ToList();
+        var record = Build.Record(["outside"], [.. cards.Select(card => Build.Step($"free {card.Id}", "outside", new Slide()) with { Frees = [card.Id] })], cards);
+        UpgradePlan.Of(record.Checked(), rubric, new(PartKind.Wireless, null, 30), [new() { Number = "W", Kind = PartKind.Wireless, Form = "M.2 2230", Price = new Money { Amount = 20 } }]).Choices.Count.ShouldBe(64);
     }
 
     /// <summary>Every purchase there is, gone through one by one.</summary>
     [Fact]
     public void Choices_are_those_of_all_purchases_gone_through()
     {
-        var (compared, excluded, byLayer, several, limited) = (0, 0, 0, 0, 0);
+        var (compared, excluded, byLayer, several, limited, mixed) = (0, 0, 0, 0, 0, 0);
         for (var seed = 0; seed < Math.Max(500, Long.Of(500)); seed++)
         {
             var random = new Random(seed);
             var record = AnyMachine(random);
             if (RecordValidation.Check(record, rubric).Checked is not { } machine)
                 continue;
-            var modules = Enumerable.Range(0, random.Next(1, 13)).Select(i => Memory($"m{i}", random.Next(1, 9) * 4, random.Next(5) == 0 ? null : random.Next(1, 30) * 5, random.Next(3) switch { 0 => null, var sides => sides })).ToList();
+            var modules = Enumerable.Range(0, random.Next(1, 13)).Select(i => Memory($"m{i}", random.Next(1, 9) * 4, random.Next(5) == 0 ? null : random.Next(1, 30) * 5, random.Next(3) switch { 0 => null, var sides => sides }) with { Generation = random.Next(3) == 0 ? "DDR4-3200" : "DDR5-4800" }).ToList();
             var plan = UpgradePlan.Of(machine, rubric, new(PartKind.Memory, null, null), modules);
             var expected = Front(AllPurchases(machine, modules), plan.Has!.Value);
             plan.Choices.Select(choice => Key(choice.Cost, choice.Capacity!.Value, choice.Effort.Value, choice.Looks.Count > 0)).Order(StringComparer.Ordinal).ShouldBe(expected.Order(StringComparer.Ordinal), $"seed {seed}");
@@ -164,9 +108,10 @@ public sealed class UpgradePlanTests
             several += plan.Choices.Count(choice => choice.Purchases.Count > 1);
             excluded += record.Parts.Any(part => part.Excludes.Count > 0) && plan.Choices.Count > 0 ? 1 : 0;
             byLayer += plan.Choices.Count(choice => choice.Purchases.Any(purchase => purchase.Place.Layer is not null));
+            mixed += modules.Select(module => module.Generation).Distinct().Count() > 1 && plan.Choices.Any(choice => choice.Purchases.Count > 1) ? 1 : 0;
             limited += record.Unit.Ceilings.Memory.Maker is not null && plan.Choices.Count > 0 ? 1 : 0;
         }
-        new[] { compared, several, excluded, byLayer, limited }.ShouldAllBe(count => count > 20);
+        new[] { compared, several, excluded, byLayer, limited, mixed }.ShouldAllBe(count => count > 20);
     }
 
     private static string Key(double cost, double capacity, double effort, bool looks) => FormattableString.Invariant($"{cost:0.00} {capacity:0.00} {effort:0.000} {looks}");
@@ -175,7 +120,7 @@ public sealed class UpgradePlanTests
     {
         var parts = Enumerable.Range(0, random.Next(1, 5)).Select(i => RandomRecords.AnyPlace(random, $"p{i}", PartKind.Memory) with
         {
-            Interface = new Interface { Form = "SO-DIMM", Generation = "DDR5", Sides = random.Next(3) switch { 0 => null, var sides => sides } },
+            Interface = new Interface { Form = "SO-DIMM", Generation = random.Next(6) switch { 0 => "DDR4", 1 or 2 => "DDR4 or DDR5", _ => "DDR5" }, Sides = random.Next(3) switch { 0 => null, var sides => sides } },
         }).ToList();
         parts.Add(RandomRecords.AnyPlace(random, "drive", PartKind.Storage));
         parts = [.. parts.Select(part => random.Next(4) == 0 ? part with { Excludes = [.. parts.Where(other => other.Id != part.Id && random.Next(3) == 0).Select(other => other.Id)] } : part)];
@@ -224,6 +169,10 @@ public sealed class UpgradePlanTests
                 return null;
             var capacity = chosen.Sum(one => one.Changed ? one.Module?.Capacity ?? 0 : one.Place.Fitted ? one.Place.Capacity.Fitted ?? 0 : 0);
             if (capacity > most * 1.05)
+                return null;
+            // One generation in use, of what is put in and of what stays and names one.
+            var generations = chosen.Select(one => one.Changed ? one.Module?.Generation : one.Place.Fitted && one.Place.Interface.Generation?.Contains(" or ", StringComparison.Ordinal) == false ? one.Place.Interface.Generation : null).OfType<string>().Select(name => name[..4]).Distinct();
+            if (generations.Count() > 1 && changed.Any(one => one.Module is not null))
                 return null;
             var opened = string.Join(' ', changed.Select(one => one.Place.Id));
             if (!efforts.ContainsKey(opened))

@@ -164,7 +164,7 @@ public sealed record UpgradePlan
             return offered;
         }
 
-        /// <summary>What fits a place: of what has the same capacity the cheapest, for where there are questions and where there are none.</summary>
+        /// <summary>What fits a place: of what has the same capacity the cheapest of each generation, for where there are questions and where there are none.</summary>
         private List<Option> Options(Part place, List<(Module Module, double Price, double Capacity)> offered)
         {
             List<Option> fit = [.. offered.Select(one => new Option(ModuleFits.Of(place, machine, one.Module, rubric), one.Price, one.Capacity)).OrderBy(option => option.Price).ThenBy(option => option.Fit.Module.Number, StringComparer.Ordinal)];
@@ -174,7 +174,7 @@ public sealed record UpgradePlan
             // What has no capacity is not told apart by it.
             if (!hasCapacity)
                 return fit;
-            List<Option> sizes = [.. fit.DistinctBy(option => (option.Capacity, option.Looks))];
+            List<Option> sizes = [.. fit.DistinctBy(option => (option.Capacity, option.Looks, ask.Kind == PartKind.Memory ? Generation(option.Fit.Module) : null))];
             if (sizes.Count <= MostSizes)
                 return sizes;
             said.Add($"Of {sizes.Count} sizes for the {Named(place)} the {MostSizes} that cost least for what they have are gone through.");
