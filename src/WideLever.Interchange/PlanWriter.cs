@@ -48,6 +48,7 @@ public static class PlanWriter
         writer.WriteString("runsAt", fit.RunsAt);
         Lines("against", fit.Against);
         Lines("unsure", fit.Unsure);
+        Lines("noted", fit.Noted);
         writer.WriteEndObject();
 
         void Lines(string name, IReadOnlyList<string> lines)

@@ -1,8 +1,8 @@
+using WideLever.Core.Planning;
 using System.Globalization;
 using System.Net;
 using System.Text;
 using WideLever.Core;
-using WideLever.Core.Benching;
 using WideLever.Core.Checking;
 using WideLever.Core.Comparing;
 using WideLever.Core.Findings;

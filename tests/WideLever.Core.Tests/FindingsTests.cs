@@ -1,4 +1,4 @@
-using WideLever.Core.Benching;
+using WideLever.Core.Planning;
 using WideLever.Core.Findings;
 using WideLever.Core.Records;
 

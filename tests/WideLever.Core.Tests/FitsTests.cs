@@ -79,6 +79,14 @@ public sealed class FitsTests
     }
 
     [Fact]
+    public void What_a_person_wrote_of_the_place_stands_beside_the_answer()
+    {
+        var place = PlaceOf(PartKind.Wireless, "M.2 2230 key E");
+        var noted = place with { Notes = "antennas reach the left side only", Interface = place.Interface with { Limits = ["under the fan's cable"] } };
+        ModuleFits.Of(noted, Build.Sealed().Unit, ModuleOf(PartKind.Wireless, "M.2 2230 key E"), Examples.House).Noted.ShouldBe(["under the fan's cable", "antennas reach the left side only"]);
+    }
+
+    [Fact]
     public void A_module_of_another_kind_is_forbidden_by_that() =>
         ModuleFits.Of(PlaceOf(PartKind.Wireless, "M.2 2230 key E"), Build.Sealed().Unit, ModuleOf(PartKind.Storage, "M.2 2230 NVMe"), Examples.House).Forbids.ShouldBe(FitFact.Kind);
 

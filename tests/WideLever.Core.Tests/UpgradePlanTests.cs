@@ -89,6 +89,16 @@ public sealed class UpgradePlanTests
         UpgradePlan.Of(record.Checked(), rubric, new(PartKind.Wireless, null, 30), [new() { Number = "W", Kind = PartKind.Wireless, Form = "M.2 2230", Price = new Money { Amount = 20 } }]).Choices.Count.ShouldBe(64);
     }
 
+    [Fact]
+    public void What_is_stopped_says_that_it_is_not_all_and_calls_nothing_impossible()
+    {
+        var asked = 0;
+        var plan = UpgradePlan.Of(Machine(Place("a", 8), Place("b", null)), rubric, new(PartKind.Memory, 64, null), shop, () => ++asked > 0);
+        plan.Said[0].ShouldBe("64 GB was not found: the most is 32 GB.");
+        plan.Said[1].ShouldBe("There are too many ways into this machine to go through all: of 3 sets of places 1 were, those of the fewest places first. There may be better.");
+        plan.Choices.ShouldAllBe(choice => choice.Purchases.Count == 1);
+    }
+
     /// <summary>Every purchase there is, gone through one by one.</summary>
     [Fact]
     public void Choices_are_those_of_all_purchases_gone_through()

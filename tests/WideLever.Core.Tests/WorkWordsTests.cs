@@ -1,4 +1,3 @@
-using WideLever.Core.Benching;
 using WideLever.Core.Planning;
 using WideLever.Core.Records;
 

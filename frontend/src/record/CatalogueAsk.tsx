@@ -148,6 +148,9 @@ function Modules({ unit, part }: { unit: Unit; part: Part }) {
           </tbody>
         </table>
       )}
+      {(data.fits[0]?.noted?.length ?? 0) > 0 && (
+        <p className="note">Noted of this place: {data.fits[0]?.noted?.join('; ')}.</p>
+      )}
       {data.state === 'found' && data.fits.length === 0 && <p>The catalogue lists none.</p>}
     </>
   );

@@ -1,3 +1,5 @@
+using WideLever.Core.Planning;
+
 
 namespace WideLever.Core.Benching;
 

@@ -1,3 +1,4 @@
+using WideLever.Core.Planning;
 using WideLever.Core.Records;
 using WideLever.Core.StepLines;
 

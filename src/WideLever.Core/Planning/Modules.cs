@@ -97,7 +97,11 @@ public enum FitFact
 /// <param name="Unsure">What has to be looked at first, because the place or the module does not say.</param>
 /// <param name="Forbids">The first fact that forbids it; null: none does.</param>
 /// <param name="RunsAt">What it would run at: that of the slower of the two; null: not known, or it does not fit.</param>
-public sealed record ModuleFit(Module Module, IReadOnlyList<string> Against, IReadOnlyList<string> Unsure, FitFact? Forbids, string? RunsAt);
+public sealed record ModuleFit(Module Module, IReadOnlyList<string> Against, IReadOnlyList<string> Unsure, FitFact? Forbids, string? RunsAt)
+{
+    /// <summary>What a person wrote of the place in words of their own: limits and notes, to be read beside the answer; none: nothing.</summary>
+    public IReadOnlyList<string> Noted { get; init; } = [];
+}
 
 /// <summary>
 /// Modules for a place, by facts and not by names alone. A faster module in a slower place fits and runs at the place's speed; capacities are sold
@@ -174,7 +178,7 @@ public static class ModuleFits
         if (rubric.Headroom.Contains(place.Kind))
             Capacity(Headroom.Ceiling(place, machine, rubric));
         Machine();
-        return new(module, [.. against.Select(one => one.Why)], unsure, against.Count > 0 ? against.Min(one => one.Fact) : null, against.Count > 0 ? null : RunsAt());
+        return new(module, [.. against.Select(one => one.Why)], unsure, against.Count > 0 ? against.Min(one => one.Fact) : null, against.Count > 0 ? null : RunsAt()) { Noted = [.. place.Interface.Limits, .. place.Notes is { Length: > 0 } notes ? [notes] : (string[])[]] };
 
         void Form()
         {

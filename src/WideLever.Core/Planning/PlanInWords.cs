@@ -1,5 +1,4 @@
 using System.Globalization;
-using WideLever.Core.Benching;
 using WideLever.Core.Findings;
 using WideLever.Core.Records;
 using WideLever.Core.Rubrics;
@@ -68,7 +67,7 @@ public sealed record PlanInWords
     {
         string Named(Part part) => PartNames.Of(part, record.Parts);
         List<Step> steps = [.. plan.Steps.Select(position => PowerOff.Taken(record.Steps[position], record))];
-        var swollen = Benching.Cautions.Stop(record) is not null;
+        var swollen = Planning.Cautions.Stop(record) is not null;
         bool FreesPack(Step step) => step.Frees.Any(id => record.Parts.Any(part => part.Id == id && part.Kind == PartKind.Battery));
         // What is swapped stays out, and so does a pack that is not sound.
         List<Part> swapped = [.. plan.Parts.Where(part => part.Service is null).Select(part => part.Unit).DistinctBy(part => part.Id)];
@@ -80,8 +79,8 @@ public sealed record PlanInWords
         {
             Title = Upper(string.Join(", ", plan.Parts.Select(part => part.Service is { } service ? $"{Named(part.Part)} ({service.Word()})" : Named(part.Part)))),
             Before = [.. BeforeOf(plan, record, steps)],
-            Stop = Benching.Cautions.Stop(record),
-            Cautions = [.. Benching.Cautions.OfDamage(record.Teardown).Select(Benching.Cautions.Text).Prepend(Benching.Cautions.Preparation(record)).DistinctBy(caution => caution.Text)],
+            Stop = Planning.Cautions.Stop(record),
+            Cautions = [.. Planning.Cautions.OfDamage(record.Teardown).Select(Planning.Cautions.Text).Prepend(Planning.Cautions.Preparation(record)).DistinctBy(caution => caution.Text)],
             LayOut = [.. LayOutFor(plan, steps)],
             Buy = [.. bought.Select(purchase => Bought(purchase, Named(purchase.Place))), .. swapped.Where(part => bought.All(purchase => purchase.Place.Id != part.Id)).Select(part => Bought(part, plan, record, rubric)), .. plan.UsedUp.Select(UsedUp)],
             In = In(),
@@ -97,12 +96,12 @@ public sealed record PlanInWords
         {
             var told = new List<StepInWords>();
             var met = new HashSet<Caution> { Caution.Preparation };
-            var warnsOfPower = !Benching.Cautions.HasNoPack(record) && !steps.Exists(step => step.DisconnectsPower);
+            var warnsOfPower = !Planning.Cautions.HasNoPack(record) && !steps.Exists(step => step.DisconnectsPower);
             foreach (var step in steps)
             {
                 // A swollen pack is spoken of at every step that touches it.
                 var atPack = swollen && (step.DisconnectsPower || FreesPack(step));
-                List<CautionText> cautions = [.. Benching.Cautions.For(record, step, packSwollen: false, among: steps).Where(caution => met.Add(caution.Caution) || (atPack && caution.Caution == Caution.SwollenPack))];
+                List<CautionText> cautions = [.. Planning.Cautions.For(record, step, packSwollen: false, among: steps).Where(caution => met.Add(caution.Caution) || (atPack && caution.Caution == Caution.SwollenPack))];
                 List<string> notes = [];
                 if (PowerOff.IsOnlyTheCharger(record.Steps.First(one => one.Id == step.Id), record))
                     notes.Add("It is recorded as power off, and only unplugs the charger: the pack still feeds the board.");

@@ -68,11 +68,12 @@ public sealed record UpgradePlan
     /// <param name="rubric">The rubric, whose currency prices are in.</param>
     /// <param name="ask">What it is for.</param>
     /// <param name="modules">What can be bought, each as often as it is needed.</param>
+    /// <param name="isEnough">Whether it has been gone on with for long enough: what is found by then is told, and that it is not all; null: it goes through all.</param>
     /// <param name="cancellation">Ends a search that nobody waits for.</param>
     /// <exception cref="OperationCanceledException">The search was cancelled.</exception>
-    public static UpgradePlan Of(CheckedRecord record, Rubric rubric, UpgradeAsk ask, IReadOnlyList<Module> modules, CancellationToken cancellation = default) =>
+    public static UpgradePlan Of(CheckedRecord record, Rubric rubric, UpgradeAsk ask, IReadOnlyList<Module> modules, Func<bool>? isEnough = null, CancellationToken cancellation = default) =>
         // What has no capacity has no goal.
-        new Search(record, rubric, rubric.Headroom.Contains(ask.Kind) ? ask : ask with { Goal = null }, modules, cancellation).Run();
+        new Search(record, rubric, rubric.Headroom.Contains(ask.Kind) ? ask : ask with { Goal = null }, modules, isEnough, cancellation).Run();
 
     /// <summary>A place that can be filled anew.</summary>
     private sealed record Place(Part Part, int Position, IReadOnlyList<Option> Options);
@@ -91,12 +92,13 @@ public sealed record UpgradePlan
 
     private sealed record Found(IReadOnlyList<Place> Filled, IReadOnlyList<Place> Emptied, Picks Picks, double Capacity, IReadOnlyList<int> Steps, EffortSeconds Effort);
 
-    private sealed class Search(CheckedRecord record, Rubric rubric, UpgradeAsk ask, IReadOnlyList<Module> modules, CancellationToken cancellation)
+    private sealed class Search(CheckedRecord record, Rubric rubric, UpgradeAsk ask, IReadOnlyList<Module> modules, Func<bool>? isEnough, CancellationToken cancellation)
     {
         private readonly WaysIn ways = new(record, rubric);
         private readonly Unit machine = record.Record.Unit;
         private readonly bool hasCapacity = rubric.Headroom.Contains(ask.Kind);
         private readonly List<string> said = [];
+        private bool isPart;
 
         private string Named(Part part) => PartNames.Of(part, record.Record.Parts);
 
@@ -184,10 +186,18 @@ public sealed record UpgradePlan
         private List<Found> Unbeaten(List<Place> places, List<Part> all, double? most)
         {
             var found = new List<Found>();
-            // Each set of places that are opened, and in each every set that is left empty.
-            foreach (var open in Sets(places, hasCapacity ? MostPlaces : 1))
+            // Each set of places that are opened, the smallest first, and in each every set that is left empty.
+            List<List<Place>> sets = [.. Sets(places, hasCapacity ? MostPlaces : 1).OrderBy(open => open.Count)];
+            for (var at = 0; at < sets.Count; at++)
             {
                 cancellation.ThrowIfCancellationRequested();
+                if (at > 0 && isEnough?.Invoke() == true)
+                {
+                    isPart = true;
+                    said.Insert(0, FormattableString.Invariant($"There are too many ways into this machine to go through all: of {sets.Count} sets of places {at} were, those of the fewest places first. There may be better."));
+                    break;
+                }
+                var open = sets[at];
                 if (ways.Joint([.. open.Select(place => place.Position)], cancellation) is not { Steps: var steps })
                     continue;
                 var effort = ways.Effort(steps);
@@ -310,6 +320,10 @@ public sealed record UpgradePlan
             var replaced = found.Filled.Concat(found.Emptied).Where(place => place.Part.Fitted).Select(place => $"the {Named(place.Part)}").ToList();
             if (replaced.Count > 0)
                 yield return $"What is in {string.Join(" and ", replaced)} comes out{(ask.Kind == PartKind.Storage ? ": copy what is on it first" : "")}.";
+            foreach (var purchase in purchases.Where(purchase => purchase.Fit.Noted.Count > 0))
+                yield return $"Noted of the {Named(purchase.Place)}: {string.Join("; ", purchase.Fit.Noted)}.";
+            if (hasCapacity && all.Exists(part => part is { Fitted: true, Capacity.Fitted: null } && !found.Filled.Concat(found.Emptied).Any(place => place.Part.Id == part.Id)) && Headroom.Found(machine.Ceilings.Of(ask.Kind), rubric.Schools.Ceiling) is { } limit)
+                yield return FormattableString.Invariant($"How much the other places hold is not known, and the machine takes {limit} {Measure} in all: look first.");
             if (ask.Kind != PartKind.Memory)
                 yield break;
             // Memory runs in pairs: one module of two halves what goes through.
@@ -335,11 +349,11 @@ public sealed record UpgradePlan
         private void Explain(List<PlannedUpgrade> choices, double? most)
         {
             if (choices.Count == 0)
-                said.Insert(0, "Nothing that is listed makes more of it.");
+                said.Insert(0, isPart ? "Nothing that was gone through makes more of it." : "Nothing that is listed makes more of it.");
             else if (ask.Goal is { } goal && !choices.Exists(Reaches))
-                said.Insert(0, FormattableString.Invariant($"{goal} {Measure} cannot be reached: the most is {choices.Max(choice => choice.Capacity)} {Measure}{(most is { } limit && limit * ModuleFits.Round < goal ? FormattableString.Invariant($", and the machine takes {limit} {Measure}") : "")}."));
+                said.Insert(0, FormattableString.Invariant($"{goal} {Measure} {(isPart ? "was not found" : "cannot be reached")}: the most is {choices.Max(choice => choice.Capacity)} {Measure}{(most is { } limit && limit * ModuleFits.Round < goal ? FormattableString.Invariant($", and the machine takes {limit} {Measure}") : "")}."));
             else if (ask.Budget is { } budget)
-                said.Insert(0, FormattableString.Invariant($"{budget:0.##} {rubric.Currency} is too little: the cheapest{(ask.Goal is { } wanted ? FormattableString.Invariant($" for {wanted} {Measure}") : "")} costs {choices.Where(Reaches).Min(choice => choice.Cost):0.##} {rubric.Currency}."));
+                said.Insert(0, FormattableString.Invariant($"{budget:0.##} {rubric.Currency} is too little: the cheapest{(isPart ? " found" : "")}{(ask.Goal is { } wanted ? FormattableString.Invariant($" for {wanted} {Measure}") : "")} costs {choices.Where(Reaches).Min(choice => choice.Cost):0.##} {rubric.Currency}."));
         }
 
         private static double Fitted(Part part) => part.Fitted ? part.Capacity.Fitted ?? 0 : 0;

@@ -1,3 +1,4 @@
+using WideLever.Core.Planning;
 using WideLever.Core.Benching;
 
 namespace WideLever.Web.Bench;

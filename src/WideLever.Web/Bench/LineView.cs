@@ -1,3 +1,4 @@
+using WideLever.Core.Planning;
 using System.Text.Json;
 using WideLever.Core.Benching;
 using WideLever.Core.Records;

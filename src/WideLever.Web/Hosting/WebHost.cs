@@ -67,6 +67,7 @@ public static partial class WebHost
         builder.Services.AddProblemDetails();
         builder.Services.AddHostFiltering(options => options.AllowedHosts = ["127.0.0.1", "localhost"]);
         builder.Services.AddResponseCompression();
+        builder.Services.AddTurns();
         builder.Services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Optimal);
         builder.Services.Configure<GzipCompressionProviderOptions>(options => options.Level = CompressionLevel.Optimal);
         builder.Services.AddSingleton(TimeProvider.System);
@@ -113,6 +114,7 @@ public static partial class WebHost
         if (folder is not null)
             app.UseGuard(folder);
         app.UseResponseCompression();
+        app.UseRateLimiter();
         app.UseStaticFiles(new StaticFileOptions
         {
             OnPrepareResponse = file =>

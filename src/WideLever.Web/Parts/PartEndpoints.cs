@@ -3,6 +3,7 @@ using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 using WideLever.House;
 using WideLever.Interchange;
+using WideLever.Web.Hosting;
 
 namespace WideLever.Web.Parts;
 
@@ -24,7 +25,7 @@ public static class PartEndpoints
         parts.MapGet("/from/{sisterId}", Sister).WithName("previewSisterParts").Produces<Problem>(404, "application/problem+json");
         parts.MapGet("/offers", Offers).WithName("getPartOffers").Produces<Problem>(404, "application/problem+json");
         parts.MapPost("/from/{sisterId}", TakeFromSister).WithName("takeSisterParts").ProducesEdit();
-        api.MapGet("/units/{unitId}/doubt", Unknown).WithName("getDoubt").Produces<Problem>(404, "application/problem+json");
+        api.MapGet("/units/{unitId}/doubt", Unknown).WithName("getDoubt").Produces<Problem>(404, "application/problem+json").TakesTurns();
         parts.MapDelete("/{partId}", Remove).WithName("removePart").ProducesEdit();
     }
 

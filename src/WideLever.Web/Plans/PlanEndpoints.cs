@@ -7,6 +7,7 @@ using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
 using WideLever.Web.Catalogue;
+using WideLever.Web.Hosting;
 
 namespace WideLever.Web.Plans;
 
@@ -19,12 +20,12 @@ public static class PlanEndpoints
     /// <summary>Maps the endpoints.</summary>
     public static void MapPlans(this RouteGroupBuilder api)
     {
-        api.MapGet("/units/{unitId}/plan", GetAsync).WithName("getPlan").ProducesProblems();
-        api.MapGet("/units/{unitId}/plan/jobs", GetJobs).WithName("getLikelyJobs").Produces<Problem>(404, "application/problem+json");
-        api.MapGet("/units/{unitId}/plan/cost", GetCost).WithName("getRepairCost").ProducesProblems();
-        api.MapGet("/units/{unitId}/upgrade", GetUpgradeAsync).WithName("getUpgrade").ProducesProblems();
+        api.MapGet("/units/{unitId}/plan", GetAsync).WithName("getPlan").ProducesProblems().TakesTurns();
+        api.MapGet("/units/{unitId}/plan/jobs", GetJobs).WithName("getLikelyJobs").Produces<Problem>(404, "application/problem+json").TakesTurns();
+        api.MapGet("/units/{unitId}/plan/cost", GetCost).WithName("getRepairCost").ProducesProblems().TakesTurns();
+        api.MapGet("/units/{unitId}/upgrade", GetUpgradeAsync).WithName("getUpgrade").ProducesProblems().TakesTurns();
         api.MapGet("/services", () => TypedResults.Ok<IReadOnlyList<KindServices>>([.. WordList.Members<PartKind>().Select(kind => new KindServices(kind, Services.Of(kind))).Where(one => one.Services.Count > 0)])).WithName("getServices");
-        api.MapGet("/units/{unitId}/symptoms", GetSymptoms).WithName("getSymptoms").Produces<Problem>(404, "application/problem+json");
+        api.MapGet("/units/{unitId}/symptoms", GetSymptoms).WithName("getSymptoms").Produces<Problem>(404, "application/problem+json").TakesTurns();
         api.MapGet("/settings/symptoms", (Store store) => TypedResults.Ok(List(store))).WithName("getSymptomList");
         api.MapPut("/settings/symptoms", PutSymptoms).WithName("putSymptomList").Accepts<SymptomList>("application/json").ProducesEdit();
         api.MapDelete("/settings/symptoms", (EditRequest request, Desk desk) => HouseSetting.Put(desk, request.WindowId, SymptomsSetting, HouseLists.Symptoms).Answer()).WithName("resetSymptomList").ProducesEdit();
@@ -32,7 +33,7 @@ public static class PlanEndpoints
         api.MapGet("/settings/failures", (Store store) => TypedResults.Ok(Profile(store))).WithName("getFailureProfile");
         api.MapPut("/settings/failures", PutFailures).WithName("putFailureProfile").Accepts<FailureProfile>("application/json").ProducesEdit();
         api.MapDelete("/settings/failures", (EditRequest request, Desk desk) => HouseSetting.Put(desk, request.WindowId, FailuresSetting, HouseLists.Failures).Answer()).WithName("resetFailureProfile").ProducesEdit();
-        api.MapGet("/units/{unitId}/plan/sheet", GetSheetAsync).WithName("getJobSheet").Produces<string>(200, "text/html").ProducesProblems();
+        api.MapGet("/units/{unitId}/plan/sheet", GetSheetAsync).WithName("getJobSheet").Produces<string>(200, "text/html").ProducesProblems().TakesTurns();
     }
 
     private static async Task<Results<Ok<PlanAnswer>, JsonHttpResult<Problem>>> GetAsync(string unitId, string? @for, string? with, Workpieces workpieces, CatalogueQuestions catalogue, CancellationToken cancellation)
@@ -86,7 +87,7 @@ public static class PlanEndpoints
     }
 
     private static async Task<Results<Ok<UpgradeAnswer>, JsonHttpResult<Problem>>> GetUpgradeAsync(
-        string unitId, string kind, double? goal, double? budget, bool? again, Workpieces workpieces, CatalogueQuestions catalogue, CancellationToken cancellation)
+        string unitId, string kind, double? goal, double? budget, bool? again, Workpieces workpieces, CatalogueQuestions catalogue, TimeProvider clock, CancellationToken cancellation)
     {
         var found = workpieces.Find(unitId);
         if (found.Value is not { } piece)
@@ -101,7 +102,8 @@ public static class PlanEndpoints
         if (faults.Count > 0)
             return Problems.Faulty(faults);
         var (state, modules, askedAt, trouble) = await catalogue.ModulesAsync(of, again == true, cancellation);
-        var plan = UpgradePlan.Of(piece.Record, piece.Rubric, new(of, goal, budget), modules ?? [], cancellation);
+        var began = clock.GetTimestamp();
+        var plan = UpgradePlan.Of(piece.Record, piece.Rubric, new(of, goal, budget), modules ?? [], () => clock.GetElapsedTime(began) > TimeSpan.FromSeconds(3), cancellation);
         return TypedResults.Ok(new UpgradeAnswer
         {
             State = state,

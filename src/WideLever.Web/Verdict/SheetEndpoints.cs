@@ -5,6 +5,7 @@ using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
 using WideLever.Web.Photos;
+using WideLever.Web.Hosting;
 
 namespace WideLever.Web.Verdict;
 
@@ -18,7 +19,7 @@ public static class SheetEndpoints
 
     /// <summary>Maps the endpoints.</summary>
     public static void MapSheets(this RouteGroupBuilder api) =>
-        api.MapGet("/units/{unitId}/sheet", GetAsync).WithName("getVerdictSheet").Produces<string>(200, "text/html").ProducesProblems();
+        api.MapGet("/units/{unitId}/sheet", GetAsync).WithName("getVerdictSheet").Produces<string>(200, "text/html").ProducesProblems().TakesTurns();
 
     /// <summary>The sheet as a file: HTML, or Markdown or the plate where that is asked for. Before the embargo ends it is refused until somebody says why it is published all the same.</summary>
     private static async Task<Results<FileContentHttpResult, JsonHttpResult<Problem>>> GetAsync(

@@ -5,6 +5,7 @@ using WideLever.Core.Records;
 using WideLever.Core.Scoring;
 using WideLever.House;
 using WideLever.Interchange;
+using WideLever.Web.Hosting;
 
 namespace WideLever.Web.Verdict;
 
@@ -17,14 +18,14 @@ public static class VerdictEndpoints
     /// <summary>Maps the endpoints.</summary>
     public static void MapVerdict(this RouteGroupBuilder api)
     {
-        api.MapGet("/units/{unitId}/verdict", Get).WithName("getVerdict").Produces<Problem>(404, "application/problem+json");
-        api.MapGet("/units/{unitId}/ledger/{index}/{kind}", GetLedger).WithName("getLedger").Produces<Problem>(404, "application/problem+json");
-        api.MapGet("/units/{unitId}/effort-schools", GetEffortSchools).WithName("getEffortSchools").Produces<Problem>(404, "application/problem+json");
-        api.MapGet("/units/{unitId}/reasons", GetReasons).WithName("getReasons").Produces<Problem>(404, "application/problem+json");
-        api.MapGet("/units/{unitId}/summary", GetSummary).WithName("getSummary").Produces<Problem>(404, "application/problem+json");
+        api.MapGet("/units/{unitId}/verdict", Get).WithName("getVerdict").Produces<Problem>(404, "application/problem+json").TakesTurns();
+        api.MapGet("/units/{unitId}/ledger/{index}/{kind}", GetLedger).WithName("getLedger").Produces<Problem>(404, "application/problem+json").TakesTurns();
+        api.MapGet("/units/{unitId}/effort-schools", GetEffortSchools).WithName("getEffortSchools").Produces<Problem>(404, "application/problem+json").TakesTurns();
+        api.MapGet("/units/{unitId}/reasons", GetReasons).WithName("getReasons").Produces<Problem>(404, "application/problem+json").TakesTurns();
+        api.MapGet("/units/{unitId}/summary", GetSummary).WithName("getSummary").Produces<Problem>(404, "application/problem+json").TakesTurns();
         api.MapPut("/units/{unitId}/reasons", PickReasons).WithName("pickReasons").Accepts<PickedReasons>("application/json").ProducesEdit();
         api.MapGet("/what-if", GetChangesFile).WithName("getChangesFile").Produces<string>(200, "application/json");
-        api.MapGet("/units/{unitId}/what-if", GetWhatIf).WithName("getWhatIf").ProducesProblems();
+        api.MapGet("/units/{unitId}/what-if", GetWhatIf).WithName("getWhatIf").ProducesProblems().TakesTurns();
         api.MapPost("/units/{unitId}/what-if", Together).WithName("tryChanges").Accepts<ChosenChanges>("application/json")
             .ProducesProblems();
         api.MapPost("/units/{unitId}/what-if/smallest", Smallest).WithName("findSmallestSet").Accepts<SmallestSetAsked>("application/json")
@@ -82,7 +83,7 @@ public static class VerdictEndpoints
             return new(standing.Place, standing.Of, [.. standing.NotSeparable.Select(position => others[position].Summary.ModelCode)]);
         }
         return (summary, new(summary.Sentences, summary.For, summary.Against, Standing(IndexName.Repair), Standing(IndexName.Upgrade), peers.Class,
-            [.. Core.Benching.Cautions.OfDamage(record.Record.Teardown).Select(caution => Core.Benching.Cautions.Text(caution).Text)]));
+            [.. Core.Planning.Cautions.OfDamage(record.Record.Teardown).Select(caution => Core.Planning.Cautions.Text(caution).Text)]));
     }
 
     /// <summary>The reasons of a unit, and whom it is laid beside.</summary>

@@ -1,7 +1,6 @@
-using WideLever.Core.Planning;
 using WideLever.Core.Records;
 
-namespace WideLever.Core.Benching;
+namespace WideLever.Core.Planning;
 
 /// <summary>A caution. Every one is general and defers to the maker's safety sheet, local codes and licensed practice.</summary>
 public enum Caution
