@@ -131,7 +131,7 @@ public static class JobSheet
             if (i == words.CountBefore)
                 yield return new(Sort.Ticked, words.Count, []);
             if (i < words.Back.Count)
-                yield return new(Sort.Ticked, $"Put back: {words.Back[i].Title}", [.. words.Back[i].Lines, .. words.Back[i].Notes]);
+                yield return new(Sort.Ticked, words.Back[i].Title, [.. words.Back[i].Lines, .. words.Back[i].Notes]);
         }
         yield return new(Sort.Text, "The first start may take longer than usual, and may ask for the clock; a fan that runs up once is no fault. What smells, swells or gets hot: off at once.", []);
         yield return new(Sort.Text, "The maker's safety sheet, local codes and licensed practice come first.", []);

@@ -70,7 +70,7 @@ public sealed partial class PlanCheckTests
             var forced = powers.SelectMany(Needs).ToHashSet();
             foreach (var id in way.TakeWhile(id => !steps[id].DisconnectsPower).Where(id => !forced.Contains(id) && steps[id].Layer != record.Layers[0]))
                 yield return $"{id} inside before the power is off";
-            if (words.CountBefore != back.IndexOf(back.First(powers.Contains)))
+            if (words.CountBefore > back.IndexOf(back.First(powers.Contains)))
                 yield return "counted after the power is on";
         }
         else if (!record.Absent.Contains(PartKind.Battery) && words.In.FirstOrDefault(step => step.Layer != record.Layers[0]) is { } inside && !inside.Notes.Any(note => note.Contains("disconnect the power", StringComparison.Ordinal)))
@@ -87,6 +87,13 @@ public sealed partial class PlanCheckTests
                     yield return $"{id} goes back behind {need}, where no hand reaches it";
             }
         }
+
+        if (back.Take(words.CountBefore).Any(id => steps[id].Opens is not null && steps[id].Layer == record.Layers[0]))
+            yield return "counted after the cover is shut";
+        var late = words.Back.Skip(words.CountBefore).SelectMany(step => step.Lines).SelectMany(line => FromWell().Matches(line)).Select(match => match.Groups[1].Value).Order(StringComparer.Ordinal);
+        var told = Digits().Matches(words.Count).Select(match => match.Value).Order(StringComparer.Ordinal);
+        if (!late.SequenceEqual(told))
+            yield return $"left in the tray: {string.Join(' ', late)}, told {string.Join(' ', told)}";
 
         var filled = new HashSet<int>();
         foreach (var (go, come) in words.In.Select(step => (step, words.Back.First(other => other.StepId == step.StepId))))
@@ -129,13 +136,13 @@ public sealed partial class PlanCheckTests
     [GeneratedRegex("^(Push the plug|Push the ribbon|Press the connector|Press the antenna|Slide the (new )?(module|card)|Push the blade|Look that the spring|Connect it again)")]
     private static partial Regex Joined();
 
-    [GeneratedRegex("they stay in their part")]
+    [GeneratedRegex("(they stay in their|it stays in its) part")]
     private static partial Regex Loosened();
 
-    [GeneratedRegex("which are in their part")]
+    [GeneratedRegex("which (are in their|is in its) part")]
     private static partial Regex StayedIn();
 
-    [GeneratedRegex("^Lift the .* out")]
+    [GeneratedRegex("^Lift the .* (out|off)\\.")]
     private static partial Regex LiftedOut();
 
     [GeneratedRegex("^Set the (?!switch|shield).* (in|on); ")]
@@ -162,11 +169,14 @@ public sealed partial class PlanCheckTests
     [GeneratedRegex("^(Lift it off|Twist it gently|Part the thermal joint)")]
     private static partial Regex PartedJoint();
 
-    [GeneratedRegex("thermal pads?: new ones|^Clean both sides and lay new paste|^Renew the (liquid metal|thermal joint)")]
+    [GeneratedRegex("thermal pads?: new ones|a thin film of new paste|^Renew the (liquid metal|thermal joint)")]
     private static partial Regex NewJoint();
 
-    [GeneratedRegex("lay new|Lay new|new ones of the same thickness|^Renew the (liquid metal|thermal joint)")]
+    [GeneratedRegex("[Ll]ay new|film of new|new ones of the same thickness|^Renew the (liquid metal|thermal joint)")]
     private static partial Regex Renewed();
+
+    [GeneratedRegex(@"\d+")]
+    private static partial Regex Digits();
 
     [GeneratedRegex(@"into well (\d+)")]
     private static partial Regex IntoWell();

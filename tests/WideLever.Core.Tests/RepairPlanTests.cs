@@ -83,7 +83,7 @@ public sealed class RepairPlanTests
     {
         var plan = Plan(Build.Sealed(), "battery", "fan:clean");
         plan.Steps.ShouldBe(Plan(Build.Sealed(), "battery", "fan").Steps);
-        plan.Deeds.ShouldHaveSingleItem().ShouldStartWith("Clean the fan: ");
+        PlanInWords.Of(plan, Build.Sealed(), Examples.House, []).Do.ShouldHaveSingleItem().ShouldStartWith("Clean the fan: ");
         plan.Parts.Select(part => part.Service).ShouldBe([null, Service.Clean]);
         plan.UsedUp.ShouldNotContain(used => used.What == Consumable.Paste);
     }

@@ -48,7 +48,7 @@ public sealed class WorkWordsTests
         var step = Of(new Unscrew { Count = 8, Size = "PH0", Drive = Drive.Cross, Thread = "M2", Length = 5, Captive = false }, new Thermal { What = ThermalWhat.Paste }, new Unplug { Connector = Connector.FlipLock, Count = 2, Notes = "fan" }, new Lift());
         var wells = SortingTray.Of([step]);
         Out(step, wells).ShouldBe(["Undo 8 PH0 screws M2 × 5, into well 1.", "Twist it gently until the paste lets go.", "Flip the flap up, then pull the ribbon out straight, 2 times (fan).", "Lift the fan out."]);
-        Back(step, wells).ShouldBe(["Clean both sides and lay new paste.", "Set the fan in; no lead lies under it.", "Push the ribbon in straight, then close the flap, 2 times (fan).", "8 PH0 screws M2 × 5 from well 1."]);
+        Back(step, wells).ShouldBe(["Clean both sides with alcohol and a cloth, and lay a thin film of new paste.", "Set the fan in; no lead lies under it.", "Push the ribbon in straight, then close the flap, 2 times (fan).", "8 PH0 screws M2 × 5 from well 1."]);
     }
 
     [Fact]

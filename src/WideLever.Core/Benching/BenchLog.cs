@@ -1,6 +1,5 @@
 using WideLever.Core.Planning;
 
-
 namespace WideLever.Core.Benching;
 
 /// <summary>What a line of the bench log tells.</summary>

@@ -32,7 +32,7 @@ public static class PartNames
     /// <summary>The names of all parts of a machine, by id.</summary>
     public static IReadOnlyDictionary<string, string> Of(IReadOnlyList<Part> all) => all.ToDictionary(part => part.Id, part => Of(part, all));
 
-    private static string? Side(Part part) => part.Id.Split('-').FirstOrDefault(word => word is "left" or "right" or "upper" or "lower" or "front" or "rear");
+    private static string? Side(Part part) => part.Id.Split('-').Select(word => word switch { "l" => "left", "r" => "right", _ => word }).FirstOrDefault(word => word is "left" or "right" or "upper" or "lower" or "front" or "rear");
 
     private static string Ordinal(int index) => index switch { 0 => "first", 1 => "second", 2 => "third", 3 => "fourth", _ => $"{index + 1}th" };
 }

@@ -20,8 +20,6 @@ public sealed record StepInWords(string StepId, string Title, string Layer, IRea
 /// </summary>
 public sealed record PlanInWords
 {
-    private const string Counting = "Count: every screw is in its hole and the tray is empty, before the power is connected and the cover shuts";
-
     /// <summary>The parts that come out, and what is done to those that are not swapped.</summary>
     public required string Title { get; init; }
 
@@ -74,7 +72,9 @@ public sealed record PlanInWords
         var renewed = swapped.Where(part => part.Fitted).Concat(swollen ? record.Parts.Where(part => part.Kind == PartKind.Battery) : []).Select(part => part.Id).ToHashSet();
         var words = new WorkWords(record.Parts, plan.Wells, renewed);
         List<Step> back = [.. WayBack.Of(steps)];
-        var counted = back.FindIndex(step => step.DisconnectsPower);
+        // Before the power is on, and before anything shuts from outside.
+        var at = back.FindIndex(step => step.DisconnectsPower || (step.Opens is not null && step.Layer == record.Layers[0]));
+        var counted = at < 0 ? back.Count : at;
         return new()
         {
             Title = Upper(string.Join(", ", plan.Parts.Select(part => part.Service is { } service ? $"{Named(part.Part)} ({service.Word()})" : Named(part.Part)))),
@@ -85,11 +85,11 @@ public sealed record PlanInWords
             Buy = [.. bought.Select(purchase => Bought(purchase, Named(purchase.Place))), .. swapped.Where(part => bought.All(purchase => purchase.Place.Id != part.Id)).Select(part => Bought(part, plan, record, rubric)), .. plan.UsedUp.Select(UsedUp)],
             In = In(),
             Fit = [.. plan.Parts.Where(part => part.Service is null && !part.Part.Fitted).Select(part => FitInto(part.Part, Named(part.Part)))],
-            Do = [.. plan.Deeds, .. swapped.Where(part => part.Fitted && part.Kind == PartKind.Mainboard).SelectMany(board => MovesOver(board, steps, record, rubric))],
-            Back = [.. back.Select(step => new StepInWords(step.Id, step.Title, step.Layer, [], [.. words.Back(WithoutModules(step)), .. step.Tightening.Count > 0 ? [$"Tighten in this order: {string.Join(", ", step.Tightening)}."] : (string[])[]],
+            Do = [.. DeedsOf(plan, steps, Named), .. swapped.Where(part => part.Fitted && part.Kind == PartKind.Mainboard).SelectMany(board => MovesOver(board, steps, record, rubric))],
+            Back = [.. back.Select(step => new StepInWords(step.Id, words.BackTitle(step), step.Layer, [], [.. words.Back(WithoutModules(step)), .. step.Tightening.Count > 0 ? [$"Tighten in this order: {string.Join(", ", step.Tightening)}."] : (string[])[]],
                 swollen && FreesPack(step) ? ["The swollen pack never goes back."] : []))],
-            Count = Counting,
-            CountBefore = counted < 0 ? back.Count : counted,
+            Count = Counting(plan.Wells, back.Skip(counted)),
+            CountBefore = counted,
         };
 
         List<StepInWords> In()
@@ -121,6 +121,19 @@ public sealed record PlanInWords
         Step WithoutModules(Step step) => step.Frees.Count > 0 && step.Frees.All(id => record.Parts.Any(part => part.Id == id && !part.Fitted))
             ? step with { Actions = [.. step.Actions.Where(action => action is not Unplug { Connector: Connector.LatchedModule or Connector.SlideCard })] } : step;
     }
+
+    /// <summary>What is counted: what goes back later still lies in its wells.</summary>
+    private static string Counting(IReadOnlyList<TrayWell> wells, IEnumerable<Step> later)
+    {
+        var left = wells.Where(well => !well.StaysInPart && later.Any(step => step.Id == well.StepId)).Select(well => well.Number).Order().ToList();
+        var tray = left switch { [] => "and the tray is empty", [var one] => $"and the tray is empty but for well {one}", _ => $"and the tray is empty but for wells {string.Join(", ", left.SkipLast(1))} and {left[^1]}" };
+        return $"Count: every screw so far is in its hole, {tray}, before the power is connected and the cover shuts";
+    }
+
+    // Paste that was parted on the way is renewed on the way back, and not twice.
+    private static IEnumerable<string> DeedsOf(RepairPlan plan, List<Step> steps, Func<Part, string> named) => plan.Parts
+        .Where(part => part.Service is not null && !(part.Service == Service.Paste && steps.Exists(step => step.Frees.Contains(part.Part.Id) && step.Actions.Any(action => action is Thermal { What: ThermalWhat.Paste }))))
+        .Select(part => Services.Deed(part.Service!.Value, $"the {named(part.Part)}"));
 
     private static IEnumerable<string> BeforeOf(RepairPlan plan, TeardownRecord record, List<Step> steps)
     {
@@ -197,7 +210,7 @@ public sealed record PlanInWords
         var withIt = part.Kind != PartKind.Mainboard ? [] : record.Parts.Where(one => one.Within == part.Id && one.Fitted && rubric.IsInseparable(one.Mounting) == true).Select(Named).Except(whole).ToList();
         var takes = PlaceWords.UnitOf(part.Kind) is { } held ? PlaceWords.Takes(part.Capacity.Max, held) : "";
         var form = string.Join("; ", new[] { PlaceWords.Form(part), takes }.Where(text => text.Length > 0));
-        return $"{(part.Fitted ? Named(part) : $"a module for the {Named(part)}")}{(whole.Count > 0 ? $", one piece with the {string.Join(", ", whole)}" : "")}{(withIt.Count > 0 ? $", with the {string.Join(", ", withIt)} on it: ask for the same" : "")}{(form.Length > 0 ? $" ({form})" : "")}: {Spare(part.Spare)}";
+        return $"{(part.Fitted ? Named(part) : $"a module for the {Named(part)}")}{(whole.Count > 0 ? $", one piece with the {string.Join(", ", whole)}" : "")}{(withIt.Count > 0 ? $", with the {string.Join(", ", withIt)} on it: ask for the same" : "")}{(form.Length > 0 ? $" ({form})" : "")}{(part.Fitted || part.Spare != new Spare() ? $": {Spare(part.Spare)}" : "")}";
     }
 
     private static string Bought(Purchase purchase, string name) => string.Join(", ", new[]

@@ -104,9 +104,6 @@ public sealed record RepairPlan
     /// <summary>What is used up.</summary>
     public required IReadOnlyList<UsedUp> UsedUp { get; init; }
 
-    /// <summary>What is done to the parts that are not swapped, as lines of a list; none of it is in the effort.</summary>
-    public required IReadOnlyList<string> Deeds { get; init; }
-
     /// <summary>What doing it in one opening saves, s.</summary>
     public double Saved => Math.Max(0, Apart - Effort.Value);
 
@@ -154,7 +151,6 @@ public sealed record RepairPlan
             Tools = ToolsOf(chosen),
             Wells = SortingTray.Of(chosen),
             UsedUp = UsedUpBy(chosen, planned),
-            Deeds = [.. planned.Where(part => part.Service is not null).Select(part => Services.Deed(part.Service!.Value, $"the {PartNames.Of(part.Part, record.Record.Parts)}"))],
         }, []);
     }
 

@@ -25,6 +25,16 @@ public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell>
         return said;
     }
 
+    /// <summary>What a step of the way back is called: what goes in, or what it undoes.</summary>
+    /// <param name="step">The step.</param>
+    public string BackTitle(Step step)
+    {
+        var names = Freed(step).Where(part => part.Fitted).Select(part => PartNames.Of(part, parts)).ToList();
+        if (names.Count > 0)
+            return $"{(New(step).Length > 0 ? "Fit the new" : "Refit the")} {string.Join(" and the ", names)}{(step.DisconnectsPower ? ", which puts the power on" : "")}";
+        return $"{(step.DisconnectsPower ? "Power on again" : step.Opens is not null ? "Close again" : "Back in place")} (on the way in: {step.Title})";
+    }
+
     private enum Turns { Clean, Connect, Renew, SetIn, Join, Route, Close, Fasten, Cover }
 
     // What is glued shut over its leads is connected and tried first; a pack never, for power comes back last.
@@ -61,7 +71,7 @@ public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell>
 
     private string Out(TeardownAction action, Step step, TrayWell? well) => action switch
     {
-        Unscrew screws => $"{(Covering(screws) is { } over ? $"Take off {over}, and " : "")}{(screws.Captive == true ? $"{(Covering(screws) is null ? "Loosen" : "loosen")} {Screws(screws)}; they stay in their part" : $"{(Covering(screws) is null ? "Undo" : "undo")} {Screws(screws)}{(well is null ? "" : $", into well {Number(well.Number)}")}")}",
+        Unscrew screws => $"{(Covering(screws) is { } over ? $"Take off {over}, and " : "")}{(screws.Captive == true ? $"{(Covering(screws) is null ? "Loosen" : "loosen")} {Screws(screws)}; {(screws.Count?.Exact == 1 ? "it stays in its part" : "they stay in their part")}" : $"{(Covering(screws) is null ? "Undo" : "undo")} {Screws(screws)}{(well is null ? "" : $", into well {Number(well.Number)}")}")}",
         Unclip => $"Open {Many(action, "clip")}, not deep, away from the hand",
         Unlatch => $"Open {Many(action, "latch", "latches")}",
         Slide => "Slide it along its guide",
@@ -88,7 +98,7 @@ public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell>
         Peel peel => $"Peel off {Many(action, Peeled(peel.What), PeeledMany(peel.What))}",
         Unbond { Bond: Bond.ReleaseTab } => $"Pull {Many(action, "release tab")} out slowly, flat along the surface",
         Unbond bond => $"Part {Bonded(bond)}",
-        Lift lift => Times(action, $"Lift the {Lifted(lift.What, step)} out"),
+        Lift lift => Times(action, $"Lift the {Lifted(lift.What, step)} {(lift.What == LiftWhat.Cover ? "off" : "out")}"),
         Thermal joint => joint.What switch
         {
             ThermalWhat.Pad => $"Lift it off {Many(action, "thermal pad")}; keep what is whole",
@@ -101,7 +111,7 @@ public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell>
 
     private string Back(TeardownAction action, Step step, TrayWell? well) => action switch
     {
-        Unscrew screws => $"{Upper(Screws(screws))}{(screws.Captive == true ? ", which are in their part" : well is null ? "" : $" from well {Number(well.Number)}")}{(well?.Difference is LengthDifference.Longer or LengthDifference.Shorter ? $", {well.Difference.Word()} than the others here: each to its own hole" : "")}{(Covering(screws) is { } over ? screws.Cover is Cover.Label or Cover.Seal ? $"; {over} will not stick as before: note that it was opened" : $". Then put {over} back, new ones where they do not hold" : "")}",
+        Unscrew screws => $"{Upper(Screws(screws))}{(screws.Captive == true ? screws.Count?.Exact == 1 ? ", which is in its part" : ", which are in their part" : well is null ? "" : $" from well {Number(well.Number)}")}{(well?.Difference is LengthDifference.Longer or LengthDifference.Shorter ? $", {well.Difference.Word()} than the others here: each to its own hole" : "")}{(Covering(screws) is { } over ? screws.Cover is Cover.Label or Cover.Seal ? $"; {over} will not stick as before: note that it was opened" : $". Then put {over} back, new ones where they do not hold" : "")}",
         Unclip => $"Press {Many(action, "clip")} shut, all the way round",
         Unlatch => $"Close {Many(action, "latch", "latches")}",
         Slide => "Slide it home along its guide",
@@ -135,7 +145,7 @@ public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell>
         Thermal joint => joint.What switch
         {
             ThermalWhat.Pad => $"{Upper(Many(action, "thermal pad"))}: new ones of the same thickness where they tore",
-            ThermalWhat.Paste => "Clean both sides and lay new paste",
+            ThermalWhat.Paste => "Clean both sides with alcohol and a cloth, and lay a thin film of new paste",
             ThermalWhat.LiquidMetal => "Renew the liquid metal only as its maker allows",
             _ => "Renew the thermal joint",
         },

@@ -336,7 +336,7 @@ function Back({ plan, name }: { plan: PlanView; name: string }) {
                 })
               }
             >
-              Undone on the way in: <b>{step.title}</b>
+              <b>{step.title}</b>
             </Checkbox>
             <Notes of={step.notes} />
             <ul>
