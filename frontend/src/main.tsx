@@ -6,10 +6,12 @@ import './app/house.css';
 import { claimWindow } from './api/client';
 import { App } from './app/App';
 import { putTokens } from './app/tokens';
+import { askBeforeLeaving } from './work/outbox';
 
 const root = document.getElementById('root');
 if (root === null) throw new Error('the page has no root');
 putTokens();
+askBeforeLeaving();
 void claimWindow().then(() =>
   createRoot(root).render(
     <StrictMode>

@@ -205,6 +205,17 @@ public sealed class Documents
         return connection.ExecuteScalar<int>("SELECT count(*) FROM unit WHERE removed_at IS NULL");
     }
 
+    /// <summary>The units that were taken off the shelf, the last one first.</summary>
+    public IReadOnlyList<OffShelf> OffTheShelf()
+    {
+        using var connection = database.Open();
+        return connection.Query<OffShelf>(
+            """
+            SELECT id, document ->> '$.unit.maker' AS maker, document ->> '$.unit.model' AS model, document ->> '$.unit.modelCode' AS model_code, removed_at
+            FROM unit WHERE removed_at IS NOT NULL ORDER BY removed_at DESC, id
+            """).AsList();
+    }
+
     /// <summary>Some units, as far as they are on the shelf.</summary>
     public IReadOnlyList<ShelfRow> Shelf(IReadOnlyCollection<string> unitIds) => Rows(System.Text.Json.JsonSerializer.Serialize(unitIds));
 

@@ -71,8 +71,8 @@ public sealed class CompareTests(Bench bench, Browsers browsers) : IClassFixture
     {
         using var window = bench.Open("/compare?units=cr14-2a7,sg14-b,tc-1");
         window.Find(".field-grid tbody tr:nth-child(3)");
-        window.Choose("Order by", "R, repair");
-        window.WaitForText("Kind by kind, by R, repair");
+        window.Choose("Order by", "Repair");
+        window.WaitForText("Kind by kind, by Repair");
         using var http = new HttpClient();
         var csv = Encoding.UTF8.GetString(await http.GetByteArrayAsync(window.Named("CSV").GetAttribute("href")!, TestContext.Current.CancellationToken))
             .Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Select(line => line.Split(',')).ToList();

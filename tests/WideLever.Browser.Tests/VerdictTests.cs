@@ -24,7 +24,7 @@ public sealed class VerdictTests(Bench bench) : IClassFixture<Bench>
         window.WaitForText("Open the base", ".logged.chosen");
         window.Driver.Navigate().Back();
         window.WaitForText("100 less", ".ledger");
-        window.Choose("Ledger of", "U, upgrade");
+        window.Choose("Ledger of", "Upgrade");
         window.WaitForText("Graphics", ".ledger");
         window.Find(".ledger summary").Click();
         window.WaitForText("Headroom", ".ledger");

@@ -36,6 +36,19 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
         }
     }
 
+    [Fact]
+    public async Task What_was_taken_off_the_shelf_is_listed_and_comes_back()
+    {
+        var id = await bench.ImportAsync("3-modular");
+        async Task<IEnumerable<string>> Off() => (await bench.GetAsync("/api/shelf/off")).Body!.AsArray().Select(unit => (string)unit!["id"]!);
+        (await Off()).ShouldNotContain(id);
+        (await Bench.SendAsync(bench.Window, HttpMethod.Delete, $"/api/units/{id}")).Status.ShouldBe(HttpStatusCode.OK);
+        (await Off()).First().ShouldBe(id);
+        (await bench.GetAsync("/api/shelf/off")).Body![0]!["modelCode"].ShouldNotBeNull();
+        (await Bench.SendAsync(bench.Window, HttpMethod.Post, $"/api/units/{id}/restore")).Status.ShouldBe(HttpStatusCode.OK);
+        (await Off()).ShouldNotContain(id);
+    }
+
     private static void Same(JsonNode actual, JsonNode expected)
     {
         foreach (var (name, value) in expected.AsObject())

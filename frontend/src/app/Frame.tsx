@@ -4,6 +4,7 @@ import { NavLink, Outlet, useLocation, useMatch } from 'react-router';
 import { useAway } from '../api/connection';
 import { useHouse, useUnit } from '../api/queries';
 import { giveFocusBack, isDialogOpen } from '../keys/dialog';
+import { useWaiting, waitingText } from '../work/outbox';
 import { Boundary } from './Boundary';
 import type { Target } from './goTo';
 import { Loading } from './states';
@@ -79,11 +80,13 @@ export function Frame({ light, onLight }: { light: Light; onLight: (light: Light
 
 /** Said once, over every screen, for as long as it is so. */
 function AwayBand() {
+  const waits = waitingText(useWaiting());
   return (
     <div role="status">
       {useAway() && (
         <p className="away-band">
           The program does not answer. What you see may be old; what you type stays here. It is asked again each second.
+          {waits !== '' && ` ${waits}`}
         </p>
       )}
     </div>

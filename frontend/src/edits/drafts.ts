@@ -25,6 +25,11 @@ export function keptDraft<T>(form: string): Draft<T> | null {
   return null;
 }
 
+/** How many drafts are kept. */
+export function keptDrafts(): number {
+  return Object.keys(sessionStorage).filter((key) => key.startsWith(keyOf(''))).length;
+}
+
 function parsed(text: string): Draft<unknown> | null {
   try {
     const kept: unknown = JSON.parse(text);

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
-import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { adviceKindValues } from '../api/schema';
+import { useKept } from '../work/useKept';
 import { Text, Word } from './fields';
 
 type Advice = Schemas['Advice'];
@@ -9,14 +9,16 @@ type Advice = Schemas['Advice'];
 interface Props {
   /** What it is advice on, for the names of its fields. */
   of: string;
+  /** Which one, by which what is typed is kept. */
+  id: string;
   advice: readonly Advice[];
   onChange: (advice: Advice[]) => void;
 }
 
 /** Tips, warnings and symptoms for whoever does this after us; never scored. */
-export function AdviceList({ of, advice, onChange }: Props) {
-  const [kind, setKind] = useState<Advice['kind']>('tip');
-  const [text, setText] = useState('');
+export function AdviceList({ of, id, advice, onChange }: Props) {
+  const [kind, setKind] = useKept<Advice['kind']>(`sort of advice ${of} ${id}`, 'tip');
+  const [text, setText] = useKept(`advice ${of} ${id}`, '');
   const add = () => {
     if (text.trim() === '') return;
     onChange([...advice, { kind, text: text.trim() }]);

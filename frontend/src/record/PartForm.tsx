@@ -292,7 +292,12 @@ export function PartForm({ unit, part, kind = 'battery', onClose }: Props) {
           />
         </Field>
         <Field name="For whoever does this after us" wide>
-          <AdviceList of="part" advice={draft.advice ?? []} onChange={(advice) => set({ advice })} />
+          <AdviceList
+            of="part"
+            id={`${unit.id} ${draft.id}`}
+            advice={draft.advice ?? []}
+            onChange={(advice) => set({ advice })}
+          />
         </Field>
         <Notes of="the part" value={draft} onChange={form.set} />
       </div>

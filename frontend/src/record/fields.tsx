@@ -1,10 +1,25 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
-import { type ReactNode, useState } from 'react';
+import { Children, createContext, type ReactNode, useContext, useId, useState } from 'react';
 import type { Schemas } from '../api/client';
 import { useHouse } from '../api/queries';
 import { label, placeWords } from '../words';
 import { type Count, countText, readCount } from './counts';
 import { useFaults } from './FormFaults';
+
+/** The control of a field: the id by which its name presses it, and what is said of it. */
+const Control = createContext<{ id: string; described: readonly string[]; isFaulty: boolean } | null>(null);
+
+/** What ties a control to its field. */
+function useControl() {
+  const control = useContext(Control);
+  return control === null
+    ? {}
+    : {
+        id: control.id,
+        ...(control.described.length > 0 && { 'aria-describedby': control.described.join(' ') }),
+        ...(control.isFaulty && { 'aria-invalid': true }),
+      };
+}
 
 /** A named place for one control; the control itself carries the name for assistive technology. */
 export function Field({
@@ -22,19 +37,35 @@ export function Field({
   wide?: boolean;
 }) {
   const faults = useFaults(at);
+  const id = useId();
+  const described = [...(faults.length > 0 ? [`${id}-faults`] : []), ...(hint !== undefined ? [`${id}-hint`] : [])];
+  // Of several controls none is the one that the name is pressed for.
+  const control = Children.count(children) === 1 ? { id, described, isFaulty: faults.length > 0 } : null;
   return (
     <div className={`field${wide ? ' wide' : ''}${faults.length > 0 ? ' faulty' : ''}`}>
-      <span className="field-name" aria-hidden="true">
-        {name}
-      </span>
-      {children}
-      {faults.map((fault) => (
-        <span key={`${fault.at} ${fault.message}`} className="field-fault" role="alert" data-fault={fault.at}>
+      {control === null ? (
+        <span className="field-name" aria-hidden="true">
           {name}
-          {within(fault.at, at)} {fault.message}
         </span>
-      ))}
-      {hint !== undefined && <span className="note">{hint}</span>}
+      ) : (
+        <label className="field-name" htmlFor={id}>
+          {name}
+        </label>
+      )}
+      <Control value={control}>{children}</Control>
+      <span id={`${id}-faults`}>
+        {faults.map((fault) => (
+          <span key={`${fault.at} ${fault.message}`} className="field-fault" role="alert" data-fault={fault.at}>
+            {name}
+            {within(fault.at, at)} {fault.message}
+          </span>
+        ))}
+      </span>
+      {hint !== undefined && (
+        <span className="note" id={`${id}-hint`}>
+          {hint}
+        </span>
+      )}
     </div>
   );
 }
@@ -62,6 +93,7 @@ interface TextProps extends Value<string> {
 export function Text({ name, value, onChange, code = false, placeholder, autoFocus = false }: TextProps) {
   return (
     <Input
+      {...useControl()}
       aria-label={name}
       className={code ? 'code' : undefined}
       value={value ?? ''}
@@ -82,6 +114,7 @@ export function Numeric({
 }: Value<number> & { unit?: string; placeholder?: string }) {
   return (
     <InputNumber
+      {...useControl()}
       aria-label={unit === undefined ? name : `${name}, ${unit}`}
       className="number"
       value={value ?? null}
@@ -109,6 +142,7 @@ export function Counted({
   const unread = typed !== null && typed.trim() !== '' && readCount(typed) === undefined;
   return (
     <Input
+      {...useControl()}
       aria-label={name}
       className="number"
       placeholder="1"
@@ -155,6 +189,7 @@ export function Word<T extends string>({
   if (!required) options.unshift({ value: 'unknown', label: none });
   return (
     <Select<T | 'unknown'>
+      {...useControl()}
       aria-label={name}
       className="word"
       showSearch={{ optionFilterProp: 'label' }}
@@ -190,6 +225,7 @@ export function Check({ name, value, onChange }: { name: string; value: boolean;
 export function Several({ name, value, onChange, options, placeholder, free = false }: SeveralProps) {
   return (
     <Select
+      {...useControl()}
       mode={free ? 'tags' : 'multiple'}
       aria-label={name}
       className="word"
@@ -228,30 +264,32 @@ export function Amount({ name, value, onChange }: Value<Schemas['Money']>) {
         value={value?.amount}
         onChange={(amount) => set({ amount, currency: amount == null ? value?.currency : (value?.currency ?? house) })}
       />
-      <Text
-        name={`${name}: currency`}
-        code
-        placeholder={house}
-        value={value?.currency}
-        onChange={(currency) => set({ currency: currency ?? undefined })}
-      />
-      {value?.currency != null && value.currency !== house && (
-        <>
-          <Numeric
-            name={`${name}: rate to ${house}`}
-            placeholder={`rate to ${house}`}
-            value={(value.rateTo ?? house) === house ? value.rate : null}
-            onChange={(rate) => set({ rate, rateTo: rate == null ? null : house })}
-          />
-          <Text
-            name={`${name}: day of the rate`}
-            code
-            placeholder="its day"
-            value={value.rateDate}
-            onChange={(rateDate) => set({ rateDate })}
-          />
-        </>
-      )}
+      <Control value={null}>
+        <Text
+          name={`${name}: currency`}
+          code
+          placeholder={house}
+          value={value?.currency}
+          onChange={(currency) => set({ currency: currency ?? undefined })}
+        />
+        {value?.currency != null && value.currency !== house && (
+          <>
+            <Numeric
+              name={`${name}: rate to ${house}`}
+              placeholder={`rate to ${house}`}
+              value={(value.rateTo ?? house) === house ? value.rate : null}
+              onChange={(rate) => set({ rate, rateTo: rate == null ? null : house })}
+            />
+            <Text
+              name={`${name}: day of the rate`}
+              code
+              placeholder="its day"
+              value={value.rateDate}
+              onChange={(rateDate) => set({ rateDate })}
+            />
+          </>
+        )}
+      </Control>
     </span>
   );
 }

@@ -1,20 +1,20 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { asProblem, type Problem } from '../api/client';
-import { onBack } from '../api/connection';
-import { EditQueue, type Read } from '../edits/queue';
+import { queueOf } from '../work/outbox';
+import type { EditQueue, Read } from '../work/queue';
 
 /**
  * A document that is changed by single marks, as fast as they are keyed: each shows at once, and is asked for one after the other, made of what stands
  * when its turn comes. What another window does meanwhile stays, and while the program is away they wait.
+ * @param where Where the changes are made, for people: one queue each, which outlives the screen.
  * @param known The document as it was read last; the same one as long as nothing was read.
  * @param read Reads it again.
  */
-export function useEditQueue<T>(known: Read<T>, read: () => Promise<Read<T>>) {
+export function useEditQueue<T>(where: string, known: Read<T>, read: () => Promise<Read<T>>) {
   const client = useQueryClient();
-  const [queue] = useState(() => new EditQueue<T>(known, read, asProblem));
+  const [queue] = useState(() => queueOf<T>(where, known, read, asProblem));
   const going = useSyncExternalStore(queue.subscribe, queue.progress);
-  useEffect(() => onBack(() => queue.resume()), [queue]);
   // What it all comes to is read when nothing waits any more.
   const { busy } = going;
   const wasBusy = useRef(false);

@@ -24,8 +24,10 @@ const answeredOf = ({ record, teardownRevision }: Unit) => ({
 export function useTeardownEdits(unit: Unit) {
   const { id: unitId, teardownId } = unit;
   const known = useMemo(() => answeredOf(unit), [unit]);
-  const { queue, busy, problem, dismiss } = useEditQueue<Answered>(known, async () =>
-    answeredOf(await take(api.GET('/api/units/{unitId}', { params: { path: { unitId } } }))),
+  const { queue, busy, problem, dismiss } = useEditQueue<Answered>(
+    `the steps of ${unit.record.unit.model}`,
+    known,
+    async () => answeredOf(await take(api.GET('/api/units/{unitId}', { params: { path: { unitId } } }))),
   );
   return {
     busy,

@@ -19,8 +19,10 @@ const markedOf = ({ record, revision }: Unit) => ({
 export function useUnitEdits(unit: Unit) {
   const path = { unitId: unit.id };
   const known = useMemo(() => markedOf(unit), [unit]);
-  const { queue, busy, problem, dismiss } = useEditQueue<Marked>(known, async () =>
-    markedOf(await take(api.GET('/api/units/{unitId}', { params: { path } }))),
+  const { queue, busy, problem, dismiss } = useEditQueue<Marked>(
+    `the parts of ${unit.record.unit.model}`,
+    known,
+    async () => markedOf(await take(api.GET('/api/units/{unitId}', { params: { path } }))),
   );
   return {
     busy,

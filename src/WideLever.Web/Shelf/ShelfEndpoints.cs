@@ -38,6 +38,7 @@ public static class ShelfEndpoints
     {
         api.MapGet("/house", (Store store, RubricInUse rubric) => TypedResults.Ok(new HouseView(store.Documents.OnShelf(), rubric.Sheet.Rubric.Currency))).WithName("getHouse");
         api.MapGet("/shelf", Get).WithName("getShelf");
+        api.MapGet("/shelf/off", (Store store) => TypedResults.Ok(store.Documents.OffTheShelf())).WithName("getOffShelf");
         api.MapGet("/shelf/asked", Ask).WithName("askShelf").Produces<Problem>(422, "application/problem+json");
         api.MapGet("/shelf/asked/table", AskForTable).WithName("getAskedTable").Produces<string>(200, "text/csv").Produces<Problem>(422, "application/problem+json");
         api.MapPost("/samples", (EditRequest request, Samples samples) => samples.Open(request.WindowId, DemoFolder).Answer()).WithName("openSamples").ProducesEdit();

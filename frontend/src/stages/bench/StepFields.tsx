@@ -126,7 +126,7 @@ export function StepFields({ unit, reading, hand, layer, stepId, focus, onChange
           />
         </Field>
         <Field name="For whoever does this after us" wide>
-          <AdviceList of="step" advice={step.advice ?? []} onChange={(advice) => set({ advice })} />
+          <AdviceList of="step" id={step.id} advice={step.advice ?? []} onChange={(advice) => set({ advice })} />
         </Field>
         <Notes of="the step" value={step} onChange={set} />
         <Field name="Title" wide>

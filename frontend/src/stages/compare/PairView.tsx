@@ -89,7 +89,7 @@ function Ahead({ pair, first, second, resolution }: Both & { resolution: number 
       {!pair.sameBuild && (
         <p className="note">
           A desktop and a notebook are different builds: they are judged on the kinds that both have,{' '}
-          {percent(pair.repairShare)} of the weight in R and {percent(pair.upgradeShare)} in U.
+          {percent(pair.repairShare)} of the weight in Repair and {percent(pair.upgradeShare)} in Upgrade.
         </p>
       )}
       <table className="plain compare">
@@ -148,8 +148,8 @@ function Flips({ pair, first, second, units }: Both & { units: readonly Unit[] }
           size="small"
           value={index}
           options={[
-            { value: 'repair', label: 'R, repair' },
-            { value: 'upgrade', label: 'U, upgrade' },
+            { value: 'repair', label: 'Repair' },
+            { value: 'upgrade', label: 'Upgrade' },
           ]}
           onChange={(next) => {
             setIndex(next);

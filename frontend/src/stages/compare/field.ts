@@ -4,9 +4,9 @@ export type Unit = Schemas['FieldUnitView'];
 export type Index = 'repair' | 'upgrade' | 'combined';
 
 export const indices = [
-  { value: 'repair', label: 'R, repair' },
-  { value: 'upgrade', label: 'U, upgrade' },
-  { value: 'combined', label: 'R and U together' },
+  { value: 'repair', label: 'Repair' },
+  { value: 'upgrade', label: 'Upgrade' },
+  { value: 'combined', label: 'Repair and Upgrade together' },
 ] as const;
 
 export interface Filter {

@@ -137,7 +137,12 @@ function Machine({ unit }: { unit: Unit }) {
             </Field>
           ))}
           <Field name="For whoever does this after us" wide>
-            <AdviceList of="machine" advice={machine.advice ?? []} onChange={(advice) => set({ advice })} />
+            <AdviceList
+              of="machine"
+              id={unit.id}
+              advice={machine.advice ?? []}
+              onChange={(advice) => set({ advice })}
+            />
           </Field>
           <Notes of="the machine" at="unit.notes" value={machine} onChange={form.set} />
         </div>

@@ -30,8 +30,8 @@ export function Teardowns({ unit }: { unit: Unit }) {
             <th scope="col">by</th>
             <th scope="col">on</th>
             <th scope="col">steps</th>
-            <th scope="col">R</th>
-            <th scope="col">U</th>
+            <th scope="col">Repair</th>
+            <th scope="col">Upgrade</th>
             <th scope="col">
               <span className="unseen">what can be done</span>
             </th>

@@ -7,6 +7,7 @@ import { ProblemNote } from '../../app/ProblemNote';
 import { today } from '../../format';
 import { Field, Numeric, Text, Word } from '../../record/fields';
 import { heading, label } from '../../words';
+import { useKept } from '../../work/useKept';
 
 type Claim = Schemas['Claim'];
 type Check = Schemas['ClaimCheck'];
@@ -160,6 +161,7 @@ export function Claims({ unit }: { unit: Unit }) {
       )}
       {answering !== null && (
         <Answer
+          unit={unit}
           check={answering}
           onClose={() => setAnswering(null)}
           onAnswer={(answer) => {
@@ -196,15 +198,29 @@ function amount(claim: Claim, number: number | null | undefined): string {
   return unit === undefined ? String(number) : `${number} ${unit}`;
 }
 
-function Answer({ check, onClose, onAnswer }: { check: Check; onClose: () => void; onAnswer: (text: string) => void }) {
-  const [text, setText] = useState('');
+function Answer({
+  unit,
+  check,
+  onClose,
+  onAnswer,
+}: {
+  unit: Unit;
+  check: Check;
+  onClose: () => void;
+  onAnswer: (text: string) => void;
+}) {
+  const answer = () => {
+    onAnswer(text.trim());
+    setText('');
+  };
+  const [text, setText] = useKept(`answer ${unit.id} ${factName(check.claim)}`, '');
   return (
     <Modal
       open
       title={`Stand by the finding: ${factName(check.claim)}`}
       okText="Keep the answer"
       okButtonProps={{ disabled: text.trim() === '' }}
-      onOk={() => onAnswer(text.trim())}
+      onOk={answer}
       onCancel={onClose}
     >
       <p>Say what the bench saw, so that a reader can follow it.</p>
@@ -214,15 +230,17 @@ function Answer({ check, onClose, onAnswer }: { check: Check; onClose: () => voi
         value={text}
         onChange={(event) => setText(event.target.value)}
         onPressEnter={() => {
-          if (text.trim() !== '') onAnswer(text.trim());
+          if (text.trim() !== '') answer();
         }}
       />
     </Modal>
   );
 }
 
+const firstClaim: Claim = { source: 'maker', about: 'memory', fact: 'ceiling', date: today() };
+
 function AddClaim({ unit, onClose }: { unit: Unit; onClose: () => void }) {
-  const [claim, setClaim] = useState<Claim>({ source: 'maker', about: 'memory', fact: 'ceiling', date: today() });
+  const [claim, setClaim] = useKept<Claim>(`claim ${unit.id}`, firstClaim);
   const set = (part: Partial<Claim>) => setClaim({ ...claim, ...part });
   const add = useChange((body: Claim) =>
     take(
@@ -239,7 +257,14 @@ function AddClaim({ unit, onClose }: { unit: Unit; onClose: () => void }) {
       title="A claim of the maker"
       okText="Add the claim"
       confirmLoading={add.isPending}
-      onOk={() => add.mutate(claim, { onSuccess: onClose })}
+      onOk={() =>
+        add.mutate(claim, {
+          onSuccess: () => {
+            setClaim(firstClaim);
+            onClose();
+          },
+        })
+      }
       onCancel={onClose}
     >
       <div className="fields">

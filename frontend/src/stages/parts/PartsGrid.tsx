@@ -53,7 +53,7 @@ export function PartsGrid({
 }: Props) {
   const parts = rows.flatMap((row) => (row.sort === 'part' ? [row.part] : []));
   const grid = useRef<HTMLTableElement>(null);
-  const [typing, setTyping] = useState<{ at: CellAt; text: string } | null>(null);
+  const [typing, setTyping] = useState<{ at: CellAt; text: string; refused?: boolean } | null>(null);
   const held = useRef(false);
   const position = Math.max(
     0,
@@ -73,10 +73,12 @@ export function PartsGrid({
     held.current = true;
     if (next !== undefined) onAt({ row: next.key, column: Math.max(0, Math.min(columns.length, to)) });
   };
-  const commit = (part: Part, of: Column, text: string) => {
-    if (of.sort === 'word') return;
+  /** Whether what was typed could be taken; what could not stays in its cell, with a word beside it. */
+  const commit = (part: Part, of: Column, text: string): boolean => {
+    if (of.sort === 'word') return true;
     const next = of.set(part, text, parts, layers);
     if (next !== null) onPut(next);
+    return next !== null;
   };
 
   const onKeyDown = (event: KeyboardEvent<HTMLTableElement>) => {
@@ -147,11 +149,14 @@ export function PartsGrid({
     };
     const end = ends[event.key];
     if (end === undefined) return;
-    if (event.key !== 'Escape') commit(part, of, typing.text);
-    setTyping(null);
-    end();
     event.preventDefault();
     event.stopPropagation();
+    if (event.key !== 'Escape' && !commit(part, of, typing.text)) {
+      setTyping({ ...typing, refused: true });
+      return;
+    }
+    setTyping(null);
+    end();
   };
 
   const costOf = (part: string, field: string) =>
@@ -264,18 +269,25 @@ export function PartsGrid({
                     }}
                   >
                     {writes && of.sort !== 'word' ? (
-                      <input
-                        className="cell-input"
-                        aria-label={`${part.id}: ${of.name}`}
-                        autoFocus
-                        value={typing.text}
-                        onChange={(event) => setTyping({ ...typing, text: event.target.value })}
-                        onKeyDown={(event) => onTyped(event, part, of)}
-                        onBlur={() => {
-                          commit(part, of, typing.text);
-                          setTyping(null);
-                        }}
-                      />
+                      <>
+                        <input
+                          className="cell-input"
+                          aria-label={`${part.id}: ${of.name}`}
+                          aria-invalid={typing.refused === true}
+                          aria-describedby="cell-refused"
+                          autoFocus
+                          value={typing.text}
+                          onChange={(event) => setTyping({ at: typing.at, text: event.target.value })}
+                          onKeyDown={(event) => onTyped(event, part, of)}
+                          onBlur={() => {
+                            if (commit(part, of, typing.text)) setTyping(null);
+                            else setTyping({ ...typing, refused: true });
+                          }}
+                        />
+                        <span id="cell-refused" role="alert" className="cell-refused">
+                          {typing.refused === true && refusal(of)}
+                        </span>
+                      </>
                     ) : offered !== null ? (
                       <span
                         className="offered"
@@ -301,6 +313,14 @@ export function PartsGrid({
   );
 }
 
+/** Why what was typed into a cell is not taken. */
+const refusal = (of: Column) =>
+  of.id === 'price'
+    ? 'not an amount: 89, or 89 EUR'
+    : of.sort === 'number'
+      ? 'not a number'
+      : `nothing here is called that`;
+
 /** An unknown fact with the points of range that it costs. */
 function CostMark({
   cost,
@@ -323,7 +343,7 @@ function CostMark({
   return (
     <span
       className={cost.combined >= 1 ? 'cost dear' : 'cost'}
-      title={`Unknown: costs ${cost.repair.toFixed(2)} points of range in R, ${cost.upgrade.toFixed(2)} in U`}
+      title={`Unknown: costs ${cost.repair.toFixed(2)} points of range in Repair, ${cost.upgrade.toFixed(2)} in Upgrade`}
     >
       {unknown && '? '}
       {cost.combined < 0.005 ? '<0.01' : cost.combined.toFixed(2)}

@@ -26,6 +26,15 @@ describe('the columns of the parts grid', () => {
     expect(typed('maker').set(part('ram', 'memory'), 'many', [], [])).toBeNull();
   });
 
+  it('take an amount with its currency as people write it, and leave what is none where it is', () => {
+    const price = (text: string) => typed('price').set(part('fan', 'fan'), text, [], [])?.spare?.price;
+    expect(price('89 EUR')).toEqual({ amount: 89, currency: 'EUR' });
+    expect(price('gbp 12,50')).toEqual({ amount: 12.5, currency: 'GBP' });
+    expect(price('89')).toEqual({ amount: 89 });
+    expect(price('')).toBeNull();
+    for (const none of ['EUR', '89 EUR GBP', 'EUR 89 GBP', 'about 89', '-5']) expect(price(none)).toBeUndefined();
+  });
+
   it('keep the currency of a price and take it along when filled down', () => {
     const hinge = part('hinge', 'hinge', { spare: { price: { amount: 9, currency: 'GBP', rate: 1.2 } } });
     expect(typed('price').set(hinge, '12', [], [])?.spare?.price).toEqual({ amount: 12, currency: 'GBP', rate: 1.2 });

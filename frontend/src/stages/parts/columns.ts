@@ -56,6 +56,18 @@ function number(typed: string): number | null | undefined {
   return Number.isFinite(value) ? value : undefined;
 }
 
+/** An amount as people write it, with its currency before or behind it: `89`, `89 EUR`, `GBP 12.50`; undefined: it cannot be read. */
+function amountOf(typed: string): { amount: number; currency?: string } | null | undefined {
+  if (typed.trim() === '') return null;
+  const said = /^(?<before>[A-Za-z]{3})?\s*(?<amount>\d+(?:[.,]\d+)?)\s*(?<behind>[A-Za-z]{3})?$/.exec(
+    typed.trim(),
+  )?.groups;
+  const value = number(said?.['amount'] ?? 'none');
+  if (value == null || (said?.['before'] !== undefined && said['behind'] !== undefined)) return undefined;
+  const currency = (said?.['before'] ?? said?.['behind'])?.toUpperCase();
+  return { amount: value, ...(currency !== undefined && { currency }) };
+}
+
 function capacity(
   id: string,
   name: string,
@@ -177,10 +189,10 @@ export const columns: readonly Column[] = [
     sort: 'number',
     read: (part) => part.spare?.price?.amount ?? null,
     set: (part, typed) => {
-      const amount = number(typed);
-      if (amount === undefined) return null;
+      const said = amountOf(typed);
+      if (said === undefined) return null;
       // A currency that was said stays while the amount is typed anew.
-      const price = amount === null ? null : { ...part.spare?.price, amount };
+      const price = said === null ? null : { ...part.spare?.price, ...said };
       return { ...part, spare: { ...part.spare, price } };
     },
   },

@@ -13,9 +13,9 @@ type UnitEffect = Schemas['UnitEffect'];
 type Index = 'repair' | 'upgrade' | 'combined';
 
 const indices = [
-  { value: 'repair', label: 'R, repair' },
-  { value: 'upgrade', label: 'U, upgrade' },
-  { value: 'combined', label: 'R and U together' },
+  { value: 'repair', label: 'Repair' },
+  { value: 'upgrade', label: 'Upgrade' },
+  { value: 'combined', label: 'Repair and Upgrade together' },
 ] as const;
 
 const shown = 60;

@@ -3,7 +3,7 @@ import { placeName, valueName } from './places';
 
 describe('places of a rubric in plain words', () => {
   it('name the table, the row and the end of a pair', () => {
-    expect(placeName('repair.battery')).toBe('Weights of the kinds in R: battery');
+    expect(placeName('repair.battery')).toBe('Weights of the kinds in Repair: battery');
     expect(placeName('reach.fan[1]')).toBe('Reach: effort worth everything, and nothing: fan, zero, s');
     expect(placeName('times.unplug.coax[1]')).toBe('Standard times: unplug, antenna lead, back');
     expect(placeName('times.unscrew.pitch.M2.5')).toBe('Standard times: unscrew, pitch of M2.5');

@@ -18,6 +18,7 @@ const Unreadable = lazy(() => import('./Unreadable').then((module) => ({ default
 const Ask = lazy(() => import('./Ask').then((module) => ({ default: module.Ask })));
 const FirstSteps = lazy(() => import('./FirstSteps').then((module) => ({ default: module.FirstSteps })));
 const SampleBand = lazy(() => import('./FirstSteps').then((module) => ({ default: module.SampleBand })));
+const OffShelf = lazy(() => import('./OffShelf').then((module) => ({ default: module.OffShelf })));
 const NewUnit = lazy(() => import('./NewUnit').then((module) => ({ default: module.NewUnit })));
 
 const priceBands = [
@@ -34,19 +35,53 @@ interface Filter {
   statuses: string[];
 }
 
-const nothing: Filter = { text: '', classes: [], years: [], prices: [], statuses: [] };
+function filterOf(search: URLSearchParams): Filter {
+  const several = (name: string) => (search.get(name) ?? '').split(',').filter((one) => one !== '');
+  return {
+    text: search.get('find') ?? '',
+    classes: several('class'),
+    years: several('year').map(Number),
+    prices: several('price'),
+    statuses: several('status'),
+  };
+}
+
+const addressOf = (filter: Filter) => ({
+  find: filter.text,
+  class: filter.classes.join(','),
+  year: filter.years.join(','),
+  price: filter.prices.join(','),
+  status: filter.statuses.join(','),
+});
+
+/** An address with some of what it says changed; what is empty is not in it. */
+function changed(search: URLSearchParams, to: Record<string, string | null>): URLSearchParams {
+  const next = new URLSearchParams(search);
+  for (const [name, value] of Object.entries(to)) {
+    if (value === null || value === '') next.delete(name);
+    else next.set(name, value);
+  }
+  return next;
+}
 
 /** Every unit done or waiting: one axis an index on top, the list below it. */
 export function Shelf() {
   const { data, error, refetch } = useShelf();
   const navigate = useNavigate();
-  const [filter, setFilter] = useState(nothing);
   const [dropped, setDropped] = useState<File[]>([]);
   const [search, setSearch] = useSearchParams();
   const deed = search.get('do');
-  const begin = (what: ShelfDeed | null) => setSearch(what === null ? {} : { do: what }, { replace: true });
+  const begin = (what: ShelfDeed | null) => setSearch(changed(search, { do: what }), { replace: true });
+  // What it is narrowed to stands there too, so that Back and a sent address show the same.
+  const filter = filterOf(search);
+  const setFilter = (next: Filter) => setSearch(changed(search, addressOf(next)), { replace: true });
   // What is asked stands in the address, so that it can be kept and sent.
   const conditions = search.getAll('q');
+  const ask = (next: readonly string[]) => {
+    const asked = changed(search, { q: null });
+    for (const one of next) asked.append('q', one);
+    setSearch(asked);
+  };
   const [asking, setAsking] = useState(false);
   const asked = useAsked(conditions);
   const find = useFindKey();
@@ -166,7 +201,7 @@ export function Shelf() {
               aria-expanded={asking || conditions.length > 0}
               onClick={() => {
                 setAsking(!asking && conditions.length === 0);
-                if (conditions.length > 0) setSearch({});
+                if (conditions.length > 0) ask([]);
               }}
             >
               {conditions.length > 0 ? 'Ask nothing' : 'Ask the shelf'}
@@ -174,17 +209,15 @@ export function Shelf() {
           </div>
           {(asking || conditions.length > 0) && (
             <Suspense>
-              <Ask
-                conditions={conditions}
-                onConditions={(next) => setSearch({ q: next })}
-                asked={asked}
-                units={data.units}
-              />
+              <Ask conditions={conditions} onConditions={ask} asked={asked} units={data.units} />
             </Suspense>
           )}
           <UnitTable units={units} found={isAnswered ? answers : undefined} />
         </>
       )}
+      <Suspense>
+        <OffShelf />
+      </Suspense>
       <Suspense>
         {deed === 'bring' && (
           <ImportRecords

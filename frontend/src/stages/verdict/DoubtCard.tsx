@@ -33,9 +33,9 @@ export function DoubtCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
           size="small"
           value={index}
           options={[
-            { value: 'repair', label: 'R, repair' },
-            { value: 'upgrade', label: 'U, upgrade' },
-            { value: 'combined', label: 'R and U together' },
+            { value: 'repair', label: 'Repair' },
+            { value: 'upgrade', label: 'Upgrade' },
+            { value: 'combined', label: 'Repair and Upgrade together' },
           ]}
           popupMatchSelectWidth={false}
           onChange={setIndex}

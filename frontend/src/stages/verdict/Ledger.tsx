@@ -26,7 +26,7 @@ interface At {
 export function Ledger({ unit, verdict, exactness }: { unit: Unit; verdict: Verdict; exactness: Exactness }) {
   const [index, setIndex] = useState<Index>('repair');
   const ledger = index === 'repair' ? verdict.repairLedger : verdict.upgradeLedger;
-  const name = index === 'repair' ? 'R, repair' : 'U, upgrade';
+  const name = index === 'repair' ? 'Repair' : 'Upgrade';
   if (ledger.lines.length === 0) {
     return (
       <section className="card ledger" aria-label="Ledger">
@@ -106,8 +106,8 @@ export function Choice({ index, onIndex }: { index: Index; onIndex: (index: Inde
       size="small"
       value={index}
       options={[
-        { value: 'repair', label: 'R, repair' },
-        { value: 'upgrade', label: 'U, upgrade' },
+        { value: 'repair', label: 'Repair' },
+        { value: 'upgrade', label: 'Upgrade' },
       ]}
       onChange={onIndex}
     />

@@ -8,6 +8,8 @@ import { ProblemNote } from '../../app/ProblemNote';
 import { Anew, Empty, Failed, Loading } from '../../app/states';
 import { label } from '../../words';
 import { UndoButtons } from '../../record/UndoButtons';
+import { nameOf } from '../../record/names';
+import { useKept } from '../../work/useKept';
 
 type Found = Schemas['FoundReason'];
 type Picked = Schemas['PickedReason'];
@@ -77,7 +79,7 @@ export function ReasonsCard({ unit }: { unit: Unit }) {
             />
           ))}
         </ul>
-        <OwnReason busy={keep.isPending} onAdd={(reason) => keep.mutate([...picked, reason])} />
+        <OwnReason unit={unit} busy={keep.isPending} onAdd={(reason) => keep.mutate([...picked, reason])} />
       </section>
       <section className="card" aria-label="Reasons found">
         <h2>What the facts say</h2>
@@ -141,7 +143,7 @@ function FoundList({ unit, side, reasons, isPicked, busy, onPick }: FoundListPro
           <li key={reason.about} className="reason">
             <span className="reason-points">
               {side === 'for' ? '+' : '−'}
-              {reason.points.toFixed(1)} {reason.about.startsWith('repair') ? 'R' : 'U'}
+              {reason.points.toFixed(1)} {reason.about.startsWith('repair') ? 'Repair' : 'Upgrade'}
             </span>
             <span>
               {reason.text} <Fact unit={unit} reason={reason} />
@@ -171,13 +173,13 @@ function Fact({ unit, reason }: { unit: Unit; reason: Found }) {
   if (last !== undefined)
     return (
       <Link className="note" to={`/units/${unit.id}/bench#${encodeURIComponent(last)}`}>
-        {unit.record.steps.find((step) => step.id === last)?.title ?? last}
+        {unit.record.steps.find((step) => step.id === last)?.title ?? 'its step'}
       </Link>
     );
   if (reason.part != null)
     return (
       <Link className="note" to={`/units/${unit.id}/parts#${encodeURIComponent(reason.part)}`}>
-        {reason.part}
+        {nameOf(unit, reason.part)}
       </Link>
     );
   return null;
@@ -250,9 +252,9 @@ function PickedRow({ reason, stale, now, busy, onChange, onRemove, onUp }: Picke
   );
 }
 
-function OwnReason({ busy, onAdd }: { busy: boolean; onAdd: (reason: Picked) => void }) {
-  const [side, setSide] = useState<Side>('for');
-  const [text, setText] = useState('');
+function OwnReason({ unit, busy, onAdd }: { unit: Unit; busy: boolean; onAdd: (reason: Picked) => void }) {
+  const [side, setSide] = useKept<Side>(`side of a reason ${unit.id}`, 'for');
+  const [text, setText] = useKept(`a reason ${unit.id}`, '');
   const add = () => {
     if (text.trim() === '') return;
     onAdd({ side, text: text.trim() });

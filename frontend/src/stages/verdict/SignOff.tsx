@@ -7,6 +7,7 @@ import { today } from '../../format';
 import { indexText } from '../../record/IndexFigure';
 import { Field, Text } from '../../record/fields';
 import { label } from '../../words';
+import { useKept } from '../../work/useKept';
 
 /** Signing a complete result off, and what was signed before. */
 export function SignOff({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
@@ -72,10 +73,10 @@ function Signed({ signature, unitId }: { signature: Schemas['SignatureView']; un
 
 function SignForm({ unit, verdict, onDone }: { unit: Unit; verdict: Verdict; onDone: () => void }) {
   const complete = verdict.status === 'complete';
-  const [name, setName] = useState('');
-  const [bench, setBench] = useState(unit.record.teardown.bench);
+  const [name, setName] = useKept(`signing name ${unit.id}`, '');
+  const [bench, setBench] = useKept(`signing bench ${unit.id}`, unit.record.teardown.bench);
   const [on, setOn] = useState(today);
-  const [note, setNote] = useState('');
+  const [note, setNote] = useKept(`signing note ${unit.id}`, '');
   // What is signed is what was in view when the form was opened.
   const [seen] = useState({
     unitRevision: verdict.unitRevision,
@@ -95,7 +96,13 @@ function SignForm({ unit, verdict, onDone }: { unit: Unit; verdict: Verdict; onD
       className="fields"
       onSubmit={(event) => {
         event.preventDefault();
-        sign.mutate(undefined, { onSuccess: onDone });
+        sign.mutate(undefined, {
+          onSuccess: () => {
+            setName('');
+            setNote('');
+            onDone();
+          },
+        });
       }}
     >
       <p className="field wide second">

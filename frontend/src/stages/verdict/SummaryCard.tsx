@@ -8,6 +8,7 @@ import { today } from '../../format';
 import { indexText } from '../../record/IndexFigure';
 import { label } from '../../words';
 import { standingText } from './standing';
+import { useKept } from '../../work/useKept';
 
 type Found = Schemas['FoundReason'];
 
@@ -61,7 +62,7 @@ export function SummaryCard({ unit, verdict }: { unit: Unit; verdict: Verdict })
 
 /** The sheet that leaves the bench; before the embargo ends it asks why. */
 function Sheets({ unit }: { unit: Unit }) {
-  const [despite, setDespite] = useState('');
+  const [despite, setDespite] = useKept(`published before ${unit.id}`, '');
   const { embargo } = unit.record.unit;
   const isKept = embargo != null && today() < embargo;
   const [photos, setPhotos] = useState<readonly string[]>([]);

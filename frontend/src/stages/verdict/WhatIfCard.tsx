@@ -14,14 +14,15 @@ import { IndexBar, IndexFigure, indexText } from '../../record/IndexFigure';
 import { heading, label } from '../../words';
 import { wayInParts } from '../../record/wayInParts';
 import { Choice, spent } from './Ledger';
+import { useKept } from '../../work/useKept';
 
 type Change = Schemas['ChangeView'];
 type Index = 'repair' | 'upgrade' | 'combined';
 
 const indexNames = [
-  { value: 'repair', label: 'R, repair' },
-  { value: 'upgrade', label: 'U, upgrade' },
-  { value: 'combined', label: 'R and U together' },
+  { value: 'repair', label: 'Repair' },
+  { value: 'upgrade', label: 'Upgrade' },
+  { value: 'combined', label: 'Repair and Upgrade together' },
 ] as const;
 
 /** With more candidates than this not every set is tried. */
@@ -30,7 +31,7 @@ const mostExact = 15;
 /** What the maker could change, each change made to the record and scored; several together; the fewest that reach a figure. */
 export function WhatIfCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) {
   const [index, setIndex] = useState<Index>('combined');
-  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const [chosen, setChosen] = useKept<readonly string[]>(`what if ${unit.id}`, []);
   const singles = useQuery({
     queryKey: ['what-if', unit.id, unit.revision, unit.teardownRevision],
     queryFn: ({ signal }) =>
@@ -338,7 +339,7 @@ function OverlaidLedgers({ before, after }: { before: Verdict; after: Verdict })
       file={`${before.modelCode}-what-if-ledger-${index}`}
       chart={
         <LedgerChart
-          name={index === 'repair' ? 'R, repair' : 'U, upgrade'}
+          name={index === 'repair' ? 'Repair' : 'Upgrade'}
           ledgers={[old, fresh]}
           names={['as it is', 'with the changes']}
         />
@@ -399,7 +400,8 @@ function Smallest({ unit, index, candidates, ofChosen, all, now, titles, onTake 
     `/api/units/${unit.id}/what-if/smallest`,
   );
   const { result, asked } = work;
-  const nameOf = (of: Index) => (of === 'repair' ? 'R' : of === 'upgrade' ? 'U' : 'R and U together');
+  const nameOf = (of: Index) =>
+    of === 'repair' ? 'Repair' : of === 'upgrade' ? 'Upgrade' : 'Repair and Upgrade together';
   return (
     <section className="card" aria-label="Smallest set">
       <div className="bench-head">

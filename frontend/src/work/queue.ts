@@ -1,4 +1,4 @@
-import { same } from './merge';
+import { same } from '../edits/merge';
 
 /** A change of a document that a person asked for. */
 export interface Intent<T> {
@@ -58,6 +58,9 @@ export class EditQueue<T> {
 
   /** How it goes: the same object as long as nothing of it changed, whatever becomes of the document. */
   readonly progress = () => this.going;
+
+  /** How many intents wait or are under way. */
+  readonly count = () => this.waiting.length;
 
   /** Adds an intent. */
   push(intent: Intent<T>): void {
