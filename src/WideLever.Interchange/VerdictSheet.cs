@@ -117,6 +117,25 @@ public static class VerdictSheet
         return text.ToString();
     }
 
+    /// <summary>The same as plain text, to be put wherever text goes.</summary>
+    public static string Text(SheetFacts facts)
+    {
+        var text = new StringBuilder();
+        foreach (var line in Lines(facts).Where(line => line.Sort is not (Sort.Plate or Sort.Photos)))
+        {
+            text.Append(line.Sort switch
+            {
+                Sort.Heading => $"\n{line.Text}\n",
+                Sort.Caution => $"Caution. {line.Text}\n",
+                Sort.Listed => $"- {line.Text}\n",
+                Sort.Header => "",
+                Sort.Row => $"- {line.Text}: {string.Join("; ", line.Cells.Skip(1))}\n",
+                _ => $"{line.Text}\n",
+            });
+        }
+        return text.ToString();
+    }
+
     /// <summary>The two figures on a line each, as a drawing of its own: a range as a bar, a figure as a mark on it.</summary>
     public static string Plate(SheetFacts facts)
     {
@@ -162,13 +181,14 @@ public static class VerdictSheet
             var said = picked.Count > 0 ? picked : [.. (side == ReasonSide.For ? facts.Summary.For : facts.Summary.Against).Select(reason => reason.Text)];
             yield return new(Sort.Heading, name);
             if (said.Count == 0)
-                yield return new(Sort.Text, "Nothing that is known.");
+                yield return new(Sort.Text, $"Nothing that is known speaks {(side == ReasonSide.For ? "for" : "against")} it.");
             foreach (var reason in said)
                 yield return new(Sort.Listed, reason);
         }
         yield return new(Sort.Heading, "What it takes");
         yield return new(Sort.Header, "part", "what is undone for it", "minutes, there and back", "chance of damage", "a new one");
-        // What is one piece is one row: it comes out and is bought together.
+        // What is one piece is one row: it comes out and is bought together. What nobody opened a way to stands below.
+        string Whole(Part bought, IEnumerable<Part> of) => of.Where(one => one.Id != bought.Id).Select(one => $"{Named(one)}{Held(one, rubric, apart: bought)}").ToList() is { Count: > 0 } within ? $", one piece with the {string.Join(", the ", within)}" : "";
         foreach (var whole in result.Parts.Where(part => part.Route is { Count: > 0 } && part.Effort is not null && part.Part.Fitted).OrderBy(part => part.Effort!.Value.Value).ThenBy(part => part.Part.Id, StringComparer.Ordinal).GroupBy(part => part.ServiceUnit))
         {
             var part = whole.First();
@@ -176,23 +196,28 @@ public static class VerdictSheet
             var harm = 1 - part.Route!.Aggregate(1.0, (chance, position) => chance * (1 - StepRisk.Of(record.Steps[position], rubric)));
             var undone = HoldWords.Of([.. part.Route!.SelectMany(position => record.Steps[position].Actions)]);
             var bought = record.Parts.FirstOrDefault(other => other.Id == whole.Key) ?? part.Part;
-            var within = whole.Where(one => one.Part.Id != bought.Id).Select(one => $"{Named(one.Part)}{(one.Part.Mounting is { } held && rubric.IsInseparable(held) == true ? $" ({WordList.Apart(held.Word())})" : "")}").ToList();
-            yield return new(Sort.Row, $"{Named(bought)}{(within.Count > 0 ? $", one piece with the {string.Join(", the ", within)}" : "")}",
+            yield return new(Sort.Row, $"{Named(bought)}{Held(bought, rubric)}{Whole(bought, whole.Select(one => one.Part))}",
                 undone.Count == 0 ? "nothing but lifting" : string.Join(", ", undone), One(low) == One(high) ? One(low) : $"{One(low)} to {One(high)}", $"{Round(100 * harm)} %", SpareOf(bought));
         }
-        // What no way was opened to, and is one piece with another part all the same.
-        foreach (var part in record.Parts.Where(part => part is { Fitted: true, Mounting: { } held, Within: not null } && rubric.IsInseparable(held) == true && result.Parts.All(one => one.Part.Id != part.Id || one.Route is null or { Count: 0 })))
-            yield return new(Sort.Text, $"The {Named(part)} is {WordList.Apart(part.Mounting!.Value.Word())}, one piece with the {(record.Parts.FirstOrDefault(other => other.Id == part.Within) is { } whole ? Named(whole) : part.Within)}.");
+        foreach (var part in result.Parts.Where(one => one.Part.Fitted && (one.Route is not { Count: > 0 } || one.Effort is null)).Select(one => one.Part))
+        {
+            var whole = part.Within is { } within && rubric.IsInseparable(part.Mounting) == true ? record.Parts.FirstOrDefault(other => other.Id == within) : null;
+            yield return new(Sort.Row, $"{Named(part)}{Held(part, rubric)}{(whole is null ? "" : $", one piece with the {Named(whole)}")}", "no way to it is recorded", "not known", "not known", SpareOf(part));
+        }
+        // What was undone on the way to none of these is true of the machine all the same.
+        var onTheWay = result.Parts.Where(part => part.Part.Fitted).SelectMany(part => part.Route ?? []).ToHashSet();
+        if (HoldWords.Of([.. record.Steps.Where((_, position) => !onTheWay.Contains(position)).SelectMany(step => step.Actions)]) is { Count: > 0 } besides)
+            yield return new(Sort.Text, $"Undone besides, on the shortest way to none of these: {string.Join(", ", besides)}.");
         yield return new(Sort.Heading, "What goes in");
-        foreach (var part in record.Parts.Where(part => part.Kind is PartKind.Memory or PartKind.Storage or PartKind.Wireless or PartKind.Battery or PartKind.Graphics))
+        foreach (var part in record.Parts.Where(part => !part.Fitted || part.Kind is PartKind.Memory or PartKind.Storage or PartKind.Wireless or PartKind.Battery or PartKind.Graphics))
             yield return new(Sort.Listed, PlaceWords.Sentence(part, record.Parts, part.Mounting is { } held ? rubric.IsInseparable(held) : null));
         foreach (var kind in new[] { PartKind.Memory, PartKind.Storage })
         {
             if (PlaceWords.Takes(unit.Ceilings.Of(kind), "GB") is { Length: > 0 } takes)
                 yield return new(Sort.Listed, $"The whole machine, {kind.Name()}: {takes}.");
         }
-        foreach (var (one, other) in record.Parts.SelectMany(part => part.Excludes.Select(id => (part, record.Parts.FirstOrDefault(two => two.Id == id)))).Where(pair => pair.Item2 is not null && string.CompareOrdinal(pair.part.Id, pair.Item2.Id) < 0))
-            yield return new(Sort.Listed, $"Either the {Named(one)} or the {Named(other!)} can be used, not both.");
+        foreach (var (one, other) in record.Parts.Index().SelectMany(part => record.Parts.Take(part.Index).Where(before => before.Excludes.Contains(part.Item.Id) || part.Item.Excludes.Contains(before.Id)).Select(before => (before, part.Item))))
+            yield return new(Sort.Listed, $"Either the {Named(one)} or the {Named(other)} can be used, not both.");
         yield return new(Sort.Heading, "Where points were lost");
         // Points are lost of a figure: where there is none, nothing is.
         if (!IndexWords.HasFigure(result.Repair, result.RepairStatus.Status) && !IndexWords.HasFigure(result.Upgrade, result.UpgradeStatus.Status))
@@ -242,6 +267,14 @@ public static class VerdictSheet
     }
 
     private static string DamageWord(DamageKind kind) => kind switch { DamageKind.Liquid => "with liquid in it", DamageKind.Cracked => "cracked", DamageKind.Swollen => "with a swollen pack", DamageKind.Burnt => "burnt", DamageKind.Worn => "worn", DamageKind.Missing => "with something missing", _ => "damaged" };
+
+    /// <summary>How a part is held where that is grave, and what its own spare asks where another is bought for it.</summary>
+    private static string Held(Part part, Rubric rubric, Part? apart = null)
+    {
+        var grave = part.Mounting is Mounting.Glued or Mounting.Taped || rubric.IsInseparable(part.Mounting) == true;
+        string[] said = [grave ? WordList.Apart(part.Mounting!.Value.Word()) : "", apart is not null && part.Spare.Source == Supply.None ? "nobody sells it by itself" : "", apart is not null && part.Spare.Paired == true ? "works only after pairing with the maker's tool" : ""];
+        return said.Any(one => one.Length > 0) ? $" ({string.Join(", ", said.Where(one => one.Length > 0))})" : "";
+    }
 
     private static string SpareOf(Part part) => string.Join(", ", new[]
     {

@@ -312,6 +312,9 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
             return null;
         var now = parts.Sum(part => part.Capacity.Fitted ?? 0);
         var plural = IsPlural(kind);
+        // What may go on for ever ends nowhere.
+        if (against && top > now && double.IsInfinity(most.High))
+            return null;
         if (against)
             return new(top <= now ? $"{Upper(The(kind))} {(plural ? "end" : "ends")} at the {Number(now)} {UnitOf(kind)} fitted." : $"{Upper(The(kind))} {(plural ? "end" : "ends")} at {Reached(most.Low, top, most.High)} {UnitOf(kind)}.", [], first);
         var supplied = Kind(kind).Places.Any(place => Headroom.Ceiling(place.Part, record.Record.Unit, rubric).From == CeilingFrom.Open);
@@ -329,7 +332,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         return fitted == 0 ? "" : kind == PartKind.Battery ? $", {Number(fitted)} Wh" : kind is PartKind.Memory or PartKind.Storage ? $", {Number(fitted)} GB" : "";
     }
 
-    private static string Minutes(double seconds) => $"{(seconds < 595 ? (seconds / 60).ToString("0.#", CultureInfo.InvariantCulture) : Math.Round(seconds / 60).ToString(CultureInfo.InvariantCulture))} minutes";
+    private static string Minutes(double seconds) => (seconds < 595 ? (seconds / 60).ToString("0.#", CultureInfo.InvariantCulture) : Math.Round(seconds / 60).ToString(CultureInfo.InvariantCulture)) is var minutes && minutes == "1" ? "1 minute" : $"{minutes} minutes";
 
     private static string Reached(double low, double value, double high) =>
         low == high ? Number(value) : double.IsInfinity(high) ? $"at least {Number(low)}" : $"about {Number(value)} ({Number(low)} to {Number(high)})";
@@ -348,7 +351,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
 
         public bool IsOne => Certain && All == Records.Count.One;
 
-        public string Of(string what) => Certain && All.Exact is { } exact ? Count(exact, what) : $"{this} {what}s";
+        public string Of(string what) => Certain && All.Exact is { } exact ? Count(exact, what) : !Certain && All.Least == 1 ? $"at least one {what}" : $"{this} {what}s";
 
         public override string ToString() => Certain ? All.ToString() : $"at least {All.Least.ToString(CultureInfo.InvariantCulture)}";
     }

@@ -80,7 +80,9 @@ public static class Reasons
             .. new[] { ReasonSide.For, ReasonSide.Against }
                 .SelectMany(side => found.Where(one => one.Reason.Side == side)
                     .GroupBy(one => one.Key.Kind).SelectMany(kind => Ordered(kind).Take(MostOfKind)).ToList() is { } some ? Ordered(some).Take(MostOfSide) : [])
-                .OrderByDescending(one => one.Reason.Points * sentences.Weight(one.Key)).ThenBy(one => one.Reason.About, StringComparer.Ordinal).Select(one => one.Reason),
+                .OrderByDescending(one => one.Reason.Points * sentences.Weight(one.Key)).ThenBy(one => one.Reason.About, StringComparer.Ordinal).Select(one => one.Reason)
+                // Two facts that make the same sentence are told once.
+                .DistinctBy(reason => reason.Text),
         ];
     }
 

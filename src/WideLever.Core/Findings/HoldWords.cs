@@ -26,7 +26,7 @@ public static class HoldWords
         foreach (var group in screws.GroupBy(one => one.Drive).OrderByDescending(group => group.Key is not (Drive.Cross or null)))
         {
             var groups = group.ToList();
-            said.Add(Many(Sum(groups), group.Key switch { null => "screw of unknown drive", Drive.Nut => "nut", { } drive => $"{drive.Name()} screw" }, group.Key is null ? "screws of unknown drive" : null));
+            said.Add(Many(Sum(groups), group.Key switch { null => "screw of unknown drive", Drive.Nut => "nut", Drive.CrossJis => "JIS cross screw", { } drive => $"{drive.Name()} screw" }, group.Key is null ? "screws of unknown drive" : null));
         }
         var hidden = screws.Where(one => one.Cover is not null and not Cover.None).GroupBy(one => one.Cover!.Value)
             .Select(under => $"{(Sum([.. under]) is { } count ? count.Exact == 1 ? "one" : count.ToString() : "some")} of {(screws.Select(one => one.Drive).Distinct().Count() == 1 ? "them" : "the screws")} under {(under.Key == Cover.Foot ? "feet" : Plural(WordList.Apart(under.Key.Word())))}").ToList();
@@ -39,7 +39,7 @@ public static class HoldWords
         return said;
     }
 
-    private static string Name(Bond bond) => bond switch { Bond.SoftGlue => "soft glue", Bond.RigidGlue => "hard glue", Bond.Tape => "bonding tape", _ => WordList.Apart(bond.Word()) };
+    private static string Name(Bond bond) => bond switch { Bond.SoftGlue => "soft glue", Bond.RigidGlue => "rigid glue", Bond.Tape => "bonding tape", _ => WordList.Apart(bond.Word()) };
 
     private static Count? Sum<T>(IReadOnlyList<T> actions) where T : TeardownAction => actions.Aggregate((Count?)new Count(0, 0), (sum, action) => sum is { } known && action.Count is { } more ? known + more : null);
 

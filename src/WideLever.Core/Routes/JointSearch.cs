@@ -34,7 +34,10 @@ public sealed partial class RouteSearch
             cancellation.ThrowIfCancellationRequested();
             if (choices.IsNew(asked))
                 joint.Offer(choices);
-        } while (choices.Next());
+        } while (choices.Next() && !joint.IsSpent);
+        // Of the choices that were not gone through it is known that each goal takes its own least at least.
+        if (joint.IsSpent)
+            joint.AtLeast(Routes(goals, cancellation).Max(route => route is null ? 0 : route.Sum(step => charged[step])));
         return joint.Found(own);
     }
 
@@ -44,16 +47,22 @@ public sealed partial class RouteSearch
         private readonly RouteSearch search = search;
         private readonly CancellationToken cancellation = cancellation;
 
-        // Ways tried in all, beyond which the best so far is taken for each choice: about a second.
-        private const int MostTried = 200_000;
+        // Ways summed up or laid beside each other in all, beyond which the best so far is taken and no further choice is gone through: some two seconds.
+        private const long MostWork = 20_000_000;
 
-        private int tried;
+        private long work;
         private ulong[]? best;
         private double bestCharged, bestStandard, bound = double.PositiveInfinity;
 
         // A microsecond a step is for what rounding makes of sums in another order.
         public JointRoute? Found(int own) => best is null ? null
             : new(Array.FindAll(StepSet.Positions(best), step => step < own), bestCharged - bound > StepSet.Count(best) ? (bestCharged - bound) / 1e6 : 0);
+
+        /// <summary>Whether it has been gone on with for long enough.</summary>
+        public bool IsSpent => work > MostWork;
+
+        /// <summary>What no set is charged less than, whatever was not gone through, s.</summary>
+        public void AtLeast(double floor) => bound = Math.Min(bound, Candidate.Microseconds(floor));
 
         public void Offer(Choices choices)
         {
@@ -98,7 +107,7 @@ public sealed partial class RouteSearch
         private bool IsWorse(double charged) => best is not null && Candidate.Microseconds(charged) > bestCharged;
 
         /// <summary>Takes what every way of a goal takes, and drops goals that are reached and ways that hold another; false where nothing more comes of it.</summary>
-        private static bool Settle(List<List<ulong[]>> ways, ulong[] taken)
+        private bool Settle(List<List<ulong[]>> ways, ulong[] taken)
         {
             var grew = false;
             for (var g = ways.Count - 1; g >= 0; g--)
@@ -109,6 +118,7 @@ public sealed partial class RouteSearch
                     ways.RemoveAt(g);
                     continue;
                 }
+                work += (long)left.Count * left.Count;
                 left = [.. left.Where((way, i) => !left.Where((other, j) => i != j && StepSet.IsSubset(other, way) && (j < i || !StepSet.IsSubset(way, other))).Any())];
                 var common = (ulong[])left[0].Clone();
                 foreach (var way in left.Skip(1))
@@ -163,7 +173,7 @@ public sealed partial class RouteSearch
                 Set = union[0];
                 Bound = Floor(0);
                 Take(0);
-                if (joint.tried < MostTried)
+                if (!joint.IsSpent)
                     Bound = StepSet.Sum(Set, search.charged);
             }
 
@@ -176,7 +186,10 @@ public sealed partial class RouteSearch
             {
                 var floor = StepSet.Sum(union[depth], joint.search.charged);
                 for (var g = depth; g < ways.Count; g++)
+                {
+                    joint.work += ways[g].Count;
                     floor += ways[g].Min(way => StepSet.Sum(StepSet.Without(way, union[depth]), share));
+                }
                 return floor;
             }
 
@@ -184,7 +197,7 @@ public sealed partial class RouteSearch
             {
                 joint.cancellation.ThrowIfCancellationRequested();
                 // The first way down is always gone, so that there is an answer.
-                if (leastCharged < double.PositiveInfinity && (++joint.tried > MostTried || Candidate.Microseconds(Floor(depth)) > leastCharged))
+                if (leastCharged < double.PositiveInfinity && (joint.IsSpent || Candidate.Microseconds(Floor(depth)) > leastCharged))
                     return;
                 if (depth == ways.Count)
                 {

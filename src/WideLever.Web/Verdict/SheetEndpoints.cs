@@ -28,8 +28,8 @@ public static class SheetEndpoints
         var found = workpieces.Find(unitId);
         if (found.Value is not { } piece)
             return Problems.Of(found.Refusal!);
-        if (format is not (null or "html" or "markdown" or "plate"))
-            return Problems.Of(Refusal.Faulty([new("format", "is none of html, markdown and plate")]));
+        if (format is not (null or "html" or "markdown" or "text" or "plate"))
+            return Problems.Of(Refusal.Faulty([new("format", "is none of html, markdown, text and plate")]));
         var (reason, fault) = Embargo.Of([piece.Record.Record.Unit], despite, DateOnly.FromDateTime(clock.GetLocalNow().Date));
         if (fault is not null)
             return Problems.Faulty([fault]);
@@ -45,6 +45,7 @@ public static class SheetEndpoints
         return format switch
         {
             "markdown" => File(VerdictSheet.Markdown(facts), "text/markdown", "md"),
+            "text" => File(VerdictSheet.Text(facts), "text/plain", "txt"),
             "plate" => File(VerdictSheet.Plate(facts), "image/svg+xml", "svg"),
             _ => File(VerdictSheet.Html(facts), "text/html", "html"),
         };
