@@ -218,6 +218,13 @@ public static class VerdictSheet
         }
         foreach (var (one, other) in record.Parts.Index().SelectMany(part => record.Parts.Take(part.Index).Where(before => before.Excludes.Contains(part.Item.Id) || part.Item.Excludes.Contains(before.Id)).Select(before => (before, part.Item))))
             yield return new(Sort.Listed, $"Either the {Named(one)} or the {Named(other)} can be used, not both.");
+        if (MachineWords.Ports(record) is { Length: > 0 } ports)
+            yield return new(Sort.Text, $"Ports, {ports}.");
+        var differing = ClaimChecks.Of(record, rubric).Select(MachineWords.Differing).OfType<string>().ToList();
+        if (differing.Count > 0)
+            yield return new(Sort.Heading, "Said, and found");
+        foreach (var claim in differing)
+            yield return new(Sort.Listed, $"{claim.TrimEnd('.')}.");
         yield return new(Sort.Heading, "Where points were lost");
         // Points are lost of a figure: where there is none, nothing is.
         if (!IndexWords.HasFigure(result.Repair, result.RepairStatus.Status) && !IndexWords.HasFigure(result.Upgrade, result.UpgradeStatus.Status))

@@ -289,14 +289,14 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         using var second = bench.Open("/units/dr-160/bench");
         foreach (var window in new[] { first, second })
         {
-            window.Step("Speakers");
+            window.Step("Take the speakers out");
             window.Press("Change the line");
         }
         first.Line(" remark \"left, then right\"⏎");
         second.Line(" took 77 s");
         second.Find("[data-line]").SendKeys(Keys.Enter);
         second.WaitForText("Changed in another window", ".problem");
-        second.WaitForText("step “Speakers”: changed", ".problem");
+        second.WaitForText("step “Take the speakers out”: changed", ".problem");
         // What was typed is still there, and goes in over the other change when its maker says so.
         second.Find("[data-line]").GetAttribute("value").ShouldEndWith(" took 77 s");
         second.Press("Keep mine: it goes over theirs with the next Enter");

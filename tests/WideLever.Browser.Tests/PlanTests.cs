@@ -172,9 +172,9 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
         window.Choose("Symptom", "keys stick in the cold");
         window.WaitForText("noted on this machine", "section[aria-label='Where to look']");
         window.Press("The way there and back");
-        window.WaitForText("keyboard alone:", "section[aria-label='Repair or replace']");
+        window.WaitForText("The keyboard alone:", "section[aria-label='Repair or replace']");
         var cost = window.Text("section[aria-label='Repair or replace']");
-        cost.ShouldContain("64 EUR, 3 % to damage something. With topcase, which it is within:");
+        cost.ShouldContain("64 EUR, 3 % to damage something. With the top case, which it is within:");
         cost.ShouldContain("150 EUR, 3 % to damage something.");
         window.SeriousFindings().ShouldBeEmpty();
         window.Complaints().ShouldBeEmpty();
@@ -214,15 +214,15 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
         using var window = bench.Open($"{Unit}/plan?view=years");
         window.WaitForText("Nothing is simulated yet");
         window.Choose("Beside", "Cairn");
-        window.Press("Live them");
+        window.Press("Simulate");
         window.WaitForText("On the same draws Brackwater Corrie 14 costs less in", "section[aria-label='What the years take']");
         window.WaitForText("100,000 lives of 8 years, seed 1.");
         window.SeriousFindings().ShouldBeEmpty();
         // What is not in the record makes the sums at least, and is named.
-        window.Text("section[aria-label='What the years take']").ShouldContain("Brackwater Corrie 14: at least, for no way to hinge is known");
+        window.Text("section[aria-label='What the years take']").ShouldContain("Brackwater Corrie 14: at least, for no way to the hinge is known");
         window.Type("Years", "99");
         window.WaitForText("from before something above or below was changed");
-        window.Press("Live them");
+        window.Press("Simulate");
         window.WaitForText("must be 1 to 30", ".problem");
         window.Type("Years", "8");
         window.Find("details.card summary").Click();

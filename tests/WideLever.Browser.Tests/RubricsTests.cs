@@ -59,21 +59,21 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
         window.Find("[role=tab][aria-selected=true]").SendKeys(Keys.Home);
         window.WaitForText("Weights of the kinds in R", "main");
         // A border that is dragged over many places, and held still in between, is one change, and one undo takes it back.
-        var bar = window.Find("section[aria-label='Weights of the kinds in R'] .weight-bar");
+        var bar = window.Find("section[aria-label='Weights of the kinds in Repair'] .weight-bar");
         new Actions(window.Driver).MoveToElement(bar, (int)((0.18 - 0.5) * bar.Size.Width), 0).ClickAndHold().MoveByOffset(9, 0).Pause(TimeSpan.FromMilliseconds(600)).MoveByOffset(9, 0).MoveByOffset(9, 0).Release().Perform();
         window.WaitForText("battery 18 → 22", ".differences");
         object Place() => window.Driver.ExecuteScript("return document.querySelector('.rubric-side .form-end').offsetTop")!;
         var place = Place();
         window.Press("Undo", ".rubric-side");
         window.WaitForText("Change a number to begin the next revision", ".rubric-side");
-        window.Type("Weights of the kinds in R: battery", "46" + Keys.Enter);
+        window.Type("Weights of the kinds in Repair: battery", "46" + Keys.Enter);
         window.WaitForText("keyboard 12 → 7.9", ".differences");
-        window.WaitForText("Keep the sum of 100", "section[aria-label='Weights of the kinds in R']");
+        window.WaitForText("Keep the sum of 100", "section[aria-label='Weights of the kinds in Repair']");
         // However much is told of, what is to be pressed stays in its place.
         Place().ShouldBe(place);
         // Two numbers are two changes, however soon one follows the other.
-        window.Type("Weights of the kinds in R: keyboard", "9" + Keys.Enter);
-        window.Type("Weights of the kinds in R: fan", "20" + Keys.Enter);
+        window.Type("Weights of the kinds in Repair: keyboard", "9" + Keys.Enter);
+        window.Type("Weights of the kinds in Repair: fan", "20" + Keys.Enter);
         window.Press("Undo", ".rubric-side");
         window.WaitForText("keyboard 12 → 9", ".differences");
         window.Press("Undo", ".rubric-side");

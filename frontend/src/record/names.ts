@@ -4,3 +4,9 @@ import type { Unit } from '../api/client';
 export function nameOf(unit: Unit, part: string): string {
   return unit.names[part] ?? part;
 }
+
+/** The same, where it begins a line. */
+export function headOf(unit: Unit, part: string): string {
+  const name = nameOf(unit, part);
+  return `${name.slice(0, 1).toUpperCase()}${name.slice(1)}`;
+}

@@ -62,8 +62,33 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         (IndexName.Upgrade, PartKind.Wireless or PartKind.Processor or PartKind.Graphics or PartKind.PortModules, _) => 0.2,
         (IndexName.Upgrade, _, "standard") => 0.3,
         (IndexName.Repair, _, "bonds") when !IsStuck(key) => 0.2,
+        // What a technician says first: one piece with something dear, glue and heat.
+        (IndexName.Repair, { } kind, "mounting") when Worst(kind, Criterion.Mounting)?.Part.Mounting is { } held && rubric.IsInseparable(held) == true => 1.2,
+        (IndexName.Repair, { } kind, "reach" or "bonds") when IsGluedIn(kind) => 1.2,
         _ => 0.7,
     };
+
+    private bool IsGluedIn(PartKind kind) => Worst(kind, Criterion.Reach) is { Route: { } route } && Actions(route).Exists(action => action is Unbond { Bond: Bond.SoftGlue or Bond.RigidGlue } || action.ToolInHand() == Tool.Heat);
+
+    /// <summary>What a reason is about that tells of parts of a kind which stay, beside others that can be changed.</summary>
+    public const string FixedPart = "fixed";
+
+    /// <summary>Of what a kind holds, what is soldered beside places that are not; null: all is, or nothing is, or it is another fact.</summary>
+    public Sentence? Fixed(ReasonKey key)
+    {
+        if (key is not { Index: IndexName.Upgrade, Kind: { } kind and (PartKind.Memory or PartKind.Storage), Criterion: "headroom" })
+            return null;
+        var parts = record.Record.Parts.Where(part => part.Kind == kind).ToList();
+        var stay = parts.Where(part => part.Fitted && rubric.IsInseparable(part.Mounting) == true).ToList();
+        if (stay.Count == 0 || stay.Count == parts.Count)
+            return null;
+        var held = And([.. stay.Select(part => Name(part.Mounting!.Value)).Distinct()]);
+        return new($"Of {The(kind)} {(stay.TrueForAll(part => part.Capacity.Fitted is not null) ? $"{Number(stay.Sum(part => part.Capacity.Fitted!.Value))} {UnitOf(kind)}" : "a part")} is {held} and stays as it is.", [], stay[0].Id);
+    }
+
+    /// <summary>Whether a place takes few parts by limits that are stated.</summary>
+    public bool IsLimited(ReasonKey key) => key is { Index: IndexName.Upgrade, Kind: { } kind, Criterion: "standard" }
+        && record.Record.Parts.Any(part => part.Kind == kind && part.Interface.Standard == Standard.Restricted && Limited(part).Length > 0);
 
     private bool IsStuck(ReasonKey key) => Value(key) is { } value && value <= Reasons.Bad;
 

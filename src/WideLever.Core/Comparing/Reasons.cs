@@ -74,16 +74,31 @@ public static class Reasons
         {
             if (Made(sentences, key, fact, ofClass, peers) is { } reason)
                 found.Add((reason, key, sentences.Rank(key)));
+            // What of a kind stays soldered beside what can be changed costs of the same points.
+            if (fact.Lost >= Least && sentences.Fixed(key) is { } told)
+            {
+                var about = key with { Criterion = ReasonSentences.FixedPart };
+                found.Add((new(about.ToString(), ReasonSide.Against, fact.Lost, told.Text, told.Text, told.Steps, told.Part), about, 0));
+            }
         }
         return
         [
             .. new[] { ReasonSide.For, ReasonSide.Against }
                 .SelectMany(side => found.Where(one => one.Reason.Side == side)
                     .GroupBy(one => one.Key.Kind).SelectMany(kind => Ordered(kind).Take(MostOfKind)).ToList() is { } some ? Ordered(some).Take(MostOfSide) : [])
-                .OrderByDescending(one => one.Reason.Points * sentences.Weight(one.Key)).ThenBy(one => one.Reason.About, StringComparer.Ordinal).Select(one => one.Reason)
+                // What most of the others have as well is no headline, and what sets it apart counts double.
+                .Select(one => (one.Reason, Weight: sentences.Weight(one.Key), Share: ShareOf(one.Reason.Side, one.Key, peers)))
+                .OrderBy(one => one.Share >= 2.0 / 3).ThenByDescending(one => one.Reason.Points * one.Weight * (one.Share <= 1.0 / 3 ? 2 : 1)).ThenBy(one => one.Reason.About, StringComparer.Ordinal).Select(one => one.Reason)
                 // Two facts that make the same sentence are told once.
                 .DistinctBy(reason => reason.Text),
         ];
+    }
+
+    /// <summary>The share of the others that stand on the same side in this, 0..1; null: there are too few of them.</summary>
+    private static double? ShareOf(ReasonSide side, ReasonKey key, IReadOnlyList<IReadOnlyDictionary<ReasonKey, ReasonFact>> peers)
+    {
+        var known = peers.Select(peer => peer.GetValueOrDefault(key)).OfType<ReasonFact>().ToList();
+        return known.Count < FewestPeers ? null : (double)known.Count(other => side == ReasonSide.For ? other.Value >= Good : other.Value <= Bad) / known.Count;
     }
 
     private static IEnumerable<(FoundReason Reason, ReasonKey Key, int Rank)> Ordered(IEnumerable<(FoundReason Reason, ReasonKey Key, int Rank)> found) =>
@@ -91,6 +106,9 @@ public static class Reasons
 
     private static FoundReason? Made(ReasonSentences sentences, ReasonKey key, ReasonFact fact, bool ofClass, IReadOnlyList<IReadOnlyDictionary<ReasonKey, ReasonFact>> peers)
     {
+        // A place that takes few parts is told by its limits, whatever its other places and other machines take.
+        if (fact.Lost >= Least && sentences.IsLimited(key) && sentences.Of(key, ReasonSide.Against) is { } limited)
+            return new(key.ToString(), ReasonSide.Against, fact.Lost, limited.Text, limited.Text, limited.Steps, limited.Part);
         if (fact.Value >= Good || fact.Value <= Bad)
         {
             var side = fact.Value >= Good ? ReasonSide.For : ReasonSide.Against;
@@ -123,8 +141,10 @@ public static class Reasons
         {
             if (fact.Value > Bad)
                 now[(key.ToString(), ReasonSide.For)] = sentences.Of(key, ReasonSide.For)?.Text;
-            if (fact.Value < Good)
+            if (fact.Value < Good || sentences.IsLimited(key))
                 now[(key.ToString(), ReasonSide.Against)] = sentences.Of(key, ReasonSide.Against)?.Text;
+            if (sentences.Fixed(key) is { } told)
+                now[((key with { Criterion = ReasonSentences.FixedPart }).ToString(), ReasonSide.Against)] = told.Text;
         }
         return [.. picked.Select(reason => reason is { About: { } about, From: { } from } && now.GetValueOrDefault((about, reason.Side)) != from)];
     }

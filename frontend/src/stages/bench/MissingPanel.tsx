@@ -187,7 +187,7 @@ export function missingText(one: Missing, { record }: Pick<Unit, 'record'>): str
       return `${step.title}, ${questionText({ action: one.action ?? 0, fact: one.fact }, step)}`;
     }
     case 'packNotLookedAt':
-      return 'The pack: how does it look?';
+      return 'Is the battery flat or swollen?';
     case 'kindNotRecorded':
       return `${heading(one.about)}: has it one?${one.usual ? '' : ' Seldom in this class'}`;
     case 'partNotFreed': {

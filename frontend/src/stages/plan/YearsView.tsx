@@ -84,7 +84,7 @@ export function YearsView({ unit }: { unit: Unit }) {
             onChange={(id: string | undefined) => setBeside(id ?? null)}
           />
           <Button type="primary" htmlType="submit" disabled={work.progress !== null}>
-            Live them
+            Simulate
           </Button>
         </form>
         {work.problem !== null && <ProblemNote problem={work.problem} />}

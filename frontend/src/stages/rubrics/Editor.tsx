@@ -75,6 +75,14 @@ interface SheetProps {
   set: (place: Place, value: RubricValue, gesture?: symbol) => void;
 }
 
+/** The exponent of the mean that a table's weights go into: the nine criteria inside a part, kinds across the machine; inside an upgrade it is always geometric. */
+function exponentOf(at: string, document: RubricDocument): number {
+  const of = (school: string) => Number(valueAt(document, ['schools', school]) ?? 0);
+  if (at === 'criteria') return of('insideMean');
+  if (at === 'combined') return 1;
+  return at === 'repair' || at === 'upgrade' ? of('acrossMean') : 0;
+}
+
 function WeightSheet({ document, set }: SheetProps) {
   return ['repair', 'upgrade', 'criteria', 'upgradeCriteria', 'accessCriteria', 'combined'].map((at) => {
     const weights = document[at];
@@ -83,6 +91,8 @@ function WeightSheet({ document, set }: SheetProps) {
         key={at}
         at={at}
         weights={weights as Weights}
+        exponent={exponentOf(at, document)}
+        floor={Number(document['floor'] ?? 0)}
         onChange={(fresh, gesture) => set([at], fresh, gesture)}
       />
     ) : null;

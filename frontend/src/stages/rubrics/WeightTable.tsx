@@ -2,17 +2,20 @@ import { Checkbox } from 'antd';
 import { type PointerEvent, useRef, useState } from 'react';
 import { rowName, tableName } from './places';
 import { RubricNumber } from './RubricNumber';
-import { moved, type Weights, withWeight } from './rubric';
+import { mostTaken, moved, type Weights, withWeight } from './rubric';
 import { useWidth } from '../../charts/useWidth';
 
 interface Props {
   at: string;
   weights: Weights;
+  /** The exponent of the mean that they go into, and what nothing counts as there. */
+  exponent: number;
+  floor: number;
   onChange: (weights: Weights, gesture?: symbol) => void;
 }
 
 /** The weights of one table: a bar whose borders can be moved, and a number for each; the sum stays unless it is let go. */
-export function WeightTable({ at, weights, onChange }: Props) {
+export function WeightTable({ at, weights, exponent, floor, onChange }: Props) {
   const [keeps, setKeeps] = useState(true);
   const keys = Object.keys(weights);
   const sum = Math.round(Object.values(weights).reduce((total, one) => total + one, 0) * 100) / 100;
@@ -24,6 +27,9 @@ export function WeightTable({ at, weights, onChange }: Props) {
         <Checkbox checked={keeps} onChange={(event) => setKeeps(event.target.checked)}>
           Keep the sum of {sum}
         </Checkbox>
+        <span className="note">
+          At most: the points of 100 that go where this alone is worth nothing and all else everything.
+        </span>
       </div>
       <ul className="weight-list">
         {keys.map((key) => (
@@ -35,6 +41,9 @@ export function WeightTable({ at, weights, onChange }: Props) {
               onChange={(weight) => onChange(keeps ? withWeight(weights, key, weight) : { ...weights, [key]: weight })}
             />
             <span className="second">{sum > 0 ? `${(((weights[key] ?? 0) / sum) * 100).toFixed(1)} %` : '–'}</span>
+            <span className="second weight-most">
+              {sum > 0 ? `takes ${mostTaken(weights, key, exponent, floor).toFixed(1)} at most` : ''}
+            </span>
           </li>
         ))}
       </ul>

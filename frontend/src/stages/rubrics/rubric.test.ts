@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { moved, valueAt, withValue, withWeight } from './rubric';
+import { mostTaken, moved, valueAt, withValue, withWeight } from './rubric';
 
 const sum = (weights: Record<string, number>) => Object.values(weights).reduce((total, one) => total + one, 0);
 
@@ -40,5 +40,17 @@ describe('weights', () => {
     expect(moved(weights, 'battery', 'keyboard', 3.5)).toEqual({ ...weights, battery: 21.5, keyboard: 8.5 });
     expect(moved(weights, 'battery', 'keyboard', 40)).toEqual({ ...weights, battery: 30, keyboard: 0 });
     expect(moved(weights, 'battery', 'keyboard', -40)).toEqual({ ...weights, battery: 0, keyboard: 30 });
+  });
+});
+
+describe('the most that a weight can take', () => {
+  it('is its share in a plain mean, and more than that in a strict one', () => {
+    const weights = { battery: 20, fan: 80 };
+    expect(mostTaken(weights, 'battery', 1, 0.01)).toBeCloseTo(20);
+    // 100 (1 - 0.01^0.2)
+    expect(mostTaken(weights, 'battery', 0, 0.01)).toBeCloseTo(60.189, 3);
+    expect(mostTaken({ a: 2, b: 98 }, 'a', 0, 0.01)).toBeCloseTo(8.799, 3);
+    expect(mostTaken(weights, 'battery', -1, 0.01)).toBeGreaterThan(mostTaken(weights, 'battery', 0, 0.01));
+    expect(mostTaken({ a: 0, b: 1 }, 'a', 0, 0.01)).toBeCloseTo(0);
   });
 });

@@ -36,6 +36,20 @@ function replaced(holder: RubricValue | undefined, place: Place, value: RubricVa
 
 export type Weights = Record<string, number>;
 
+/**
+ * The most that one weight can take, in points of 100: with it alone at nothing and everything else at its best. In a strict mean a small weight
+ * takes more than its share. Method, the weighted mean.
+ * @param exponent The exponent of the mean: 0 is geometric.
+ * @param floor What nothing counts as where the exponent is 0 or less.
+ */
+export function mostTaken(weights: Weights, key: string, exponent: number, floor: number): number {
+  const sum = Object.values(weights).reduce((total, one) => total + one, 0);
+  const share = (weights[key] ?? 0) / sum;
+  if (exponent === 0) return 100 * (1 - floor ** share);
+  const least = exponent < 0 ? floor : 0;
+  return 100 * (1 - (1 - share + share * least ** exponent) ** (1 / exponent));
+}
+
 const hundredths = (weight: number) => Math.round(weight * 100);
 
 /**

@@ -71,10 +71,13 @@ export function Shelf() {
   const [dropped, setDropped] = useState<File[]>([]);
   const [search, setSearch] = useSearchParams();
   const deed = search.get('do');
-  const begin = (what: ShelfDeed | null) => setSearch(changed(search, { do: what }), { replace: true });
+  const begin = (what: ShelfDeed | null) => setSearch((before) => changed(before, { do: what }), { replace: true });
   // What it is narrowed to stands there too, so that Back and a sent address show the same.
-  const filter = filterOf(search);
-  const setFilter = (next: Filter) => setSearch(changed(search, addressOf(next)), { replace: true });
+  const [filter, setShown] = useState(() => filterOf(search));
+  const setFilter = (next: Filter) => {
+    setShown(next);
+    setSearch((before) => changed(before, addressOf(next)), { replace: true });
+  };
   // What is asked stands in the address, so that it can be kept and sent.
   const conditions = search.getAll('q');
   const ask = (next: readonly string[]) => {

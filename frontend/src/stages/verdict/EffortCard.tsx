@@ -4,6 +4,7 @@ import { Anew, Failed, Loading } from '../../app/states';
 import { minutes } from '../../format';
 import { IndexBar, IndexFigure } from '../../record/IndexFigure';
 import { heading } from '../../words';
+import { headOf } from '../../record/names';
 
 const names = { standardTime: 'Standard time', steps: 'Steps', observed: 'Stopwatch' } as const;
 
@@ -82,9 +83,7 @@ export function EffortCard({ unit }: { unit: Unit }) {
         <tbody>
           {data.parts.map((part) => (
             <tr key={part.part}>
-              <th scope="row">
-                {heading(part.kind)} <span className="code">{part.part}</span>
-              </th>
+              <th scope="row">{headOf(unit, part.part)}</th>
               {data.schools.map((under, i) => (
                 <td key={under.school}>
                   {effort(part.efforts[i])}

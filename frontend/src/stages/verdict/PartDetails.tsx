@@ -3,6 +3,8 @@ import { RangeBar } from '../../charts/RangeBar';
 import { type Exactness, minutes, share } from '../../format';
 import { heading, label } from '../../words';
 import { stepsOf } from '../../record/wayInParts';
+import { useWorkpiece } from '../../app/Workspace';
+import { headOf, nameOf } from '../../record/names';
 
 /** One part: its service unit, the way to it, the second-best way, and its nine criteria. */
 export function PartDetails({
@@ -14,12 +16,18 @@ export function PartDetails({
   steps: readonly Schemas['RouteStep'][];
   exactness: Exactness;
 }) {
+  const unit = useWorkpiece();
   return (
     <article className="part-details">
       <h3>
-        <span className="code">{part.id}</span>
+        {headOf(unit, part.id)}
         {!part.fitted && <span className="second"> empty place</span>}
-        {part.excludes.length > 0 && <span className="second"> not together with {part.excludes.join(', ')}</span>}
+        {part.excludes.length > 0 && (
+          <span className="second">
+            {' '}
+            not together with the {part.excludes.map((id) => nameOf(unit, id)).join(', the ')}
+          </span>
+        )}
         {part.score !== null && <span className="second"> {share(part.score, exactness)}</span>}
       </h3>
       <div className="part-columns">
@@ -29,11 +37,12 @@ export function PartDetails({
               ? 'What has to be bought to mend it is unknown: a mounting, or what it is within, is not recorded.'
               : part.serviceUnit === part.id
                 ? 'Mended by itself.'
-                : `Mended with ${part.serviceUnit}, which it is one piece with.`}
+                : `Mended with the ${nameOf(unit, part.serviceUnit)}, which it is one piece with.`}
           </p>
           {part.route === null ? (
             <p className="second">
-              The way to it is unknown: no step frees {part.serviceUnit ?? 'it'}
+              The way to it is unknown: no step frees{' '}
+              {part.serviceUnit === null ? 'it' : `the ${nameOf(unit, part.serviceUnit)}`}
               {part.onlyInView && part.layer != null && `, which is in view in ${part.layer}`}.
             </p>
           ) : (
@@ -45,7 +54,7 @@ export function PartDetails({
         </div>
         {part.criteria.length > 0 && (
           <table className="plain criteria">
-            <caption className="unseen">Criteria of {part.id}</caption>
+            <caption className="unseen">Criteria of the {nameOf(unit, part.id)}</caption>
             <thead>
               <tr>
                 <th scope="col">criterion</th>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Checkbox, Input } from 'antd';
+import { Button, Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, asProblem, type Schemas, take, type Unit, type Verdict } from '../../api/client';
@@ -66,6 +66,7 @@ function Sheets({ unit }: { unit: Unit }) {
   const { embargo } = unit.record.unit;
   const isKept = embargo != null && today() < embargo;
   const [photos, setPhotos] = useState<readonly string[]>([]);
+  const [copied, setCopied] = useState('');
   const address = (format: string) => {
     const asked = new URLSearchParams({ format });
     if (isKept) asked.set('despite', despite);
@@ -93,6 +94,12 @@ function Sheets({ unit }: { unit: Unit }) {
           <a href={address('markdown')} download>
             As Markdown
           </a>
+          <Button size="small" onClick={() => void copyText(address('text')).then(setCopied)}>
+            Copy it as plain text
+          </Button>
+          <span role="status" className="second">
+            {copied}
+          </span>
           <a href={address('plate')} download>
             The two figures as a drawing
           </a>
@@ -101,6 +108,18 @@ function Sheets({ unit }: { unit: Unit }) {
       <PhotoChoice unit={unit} chosen={photos} onChoose={setPhotos} />
     </div>
   );
+}
+
+/** Puts the sheet where text is pasted from, and says whether that went. */
+async function copyText(address: string): Promise<string> {
+  try {
+    const answer = await fetch(address);
+    if (!answer.ok) return 'The sheet could not be made.';
+    await navigator.clipboard.writeText(await answer.text());
+    return 'Copied.';
+  } catch {
+    return 'It could not be copied: save it for readers instead.';
+  }
 }
 
 /** Photos that a sheet has. */

@@ -5,8 +5,10 @@ import { ChartCard } from '../../charts/ChartCard';
 import { WayIn } from '../../charts/WayIn';
 import { Empty } from '../../app/states';
 import { minutes } from '../../format';
-import { heading, label } from '../../words';
+import { label } from '../../words';
 import { partOf, stepsOf, wayInParts } from '../../record/wayInParts';
+import { useWorkpiece } from '../../app/Workspace';
+import { headOf } from '../../record/names';
 
 type PartView = Schemas['PartView'];
 type WayView = Schemas['WayView'];
@@ -169,6 +171,7 @@ function risk(chance: number): string {
 
 /** The chart's twin in words and figures. */
 function WayInTable({ verdict }: { verdict: Verdict }) {
+  const unit = useWorkpiece();
   const rows = verdict.kinds
     .flatMap((kind) => kind.parts.map((part) => ({ kind, part })))
     .filter(({ kind }) => !kind.absent && (kind.repair != null || kind.upgrade != null))
@@ -193,9 +196,7 @@ function WayInTable({ verdict }: { verdict: Verdict }) {
       <tbody>
         {rows.map(({ kind, part }) => (
           <tr key={part.id}>
-            <th scope="row">
-              {heading(kind.kind)} <span className="code">{part.id}</span>
-            </th>
+            <th scope="row">{headOf(unit, part.id)}</th>
             <td>
               {[kind.repair != null && part.fitted ? 'repair' : '', kind.upgrade != null ? 'upgrade' : '']
                 .filter((side) => side !== '')

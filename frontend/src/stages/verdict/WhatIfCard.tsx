@@ -15,6 +15,8 @@ import { heading, label } from '../../words';
 import { wayInParts } from '../../record/wayInParts';
 import { Choice, spent } from './Ledger';
 import { useKept } from '../../work/useKept';
+import { useWorkpiece } from '../../app/Workspace';
+import { headOf } from '../../record/names';
 
 type Change = Schemas['ChangeView'];
 type Index = 'repair' | 'upgrade' | 'combined';
@@ -261,6 +263,7 @@ function word(put: Schemas['RecordChange'], text: string): string {
 }
 
 function OverlaidWays({ before, after }: { before: Verdict; after: Verdict }) {
+  const unit = useWorkpiece();
   const [selected, setSelected] = useState<string | null>(null);
   // Only what moved stands twice.
   const then = wayInParts(before, 0).parts;
@@ -305,9 +308,7 @@ function OverlaidWays({ before, after }: { before: Verdict; after: Verdict }) {
                 const old = before.kinds.flatMap((one) => one.parts).find((one) => one.id === part.id);
                 return (
                   <tr key={part.id}>
-                    <th scope="row">
-                      {heading(kind.kind)} <span className="code">{part.id}</span>
-                    </th>
+                    <th scope="row">{headOf(unit, part.id)}</th>
                     <td className="numeric">{old?.route == null ? 'none' : minutes(old.route.effort)}</td>
                     <td className="numeric">{part.route == null ? 'none' : minutes(part.route.effort)}</td>
                   </tr>
