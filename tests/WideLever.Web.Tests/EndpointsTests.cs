@@ -42,10 +42,10 @@ public sealed class EndpointsTests(Bench bench) : IClassFixture<Bench>
         var id = await bench.ImportAsync("3-modular");
         async Task<IEnumerable<string>> Off() => (await bench.GetAsync("/api/shelf/off")).Body!.AsArray().Select(unit => (string)unit!["id"]!);
         (await Off()).ShouldNotContain(id);
-        (await Bench.SendAsync(bench.Window, HttpMethod.Delete, $"/api/units/{id}")).Status.ShouldBe(HttpStatusCode.OK);
+        ((int)(await Bench.SendAsync(bench.Window, HttpMethod.Delete, $"/api/units/{id}")).Status).ShouldBeLessThan(300);
         (await Off()).First().ShouldBe(id);
         (await bench.GetAsync("/api/shelf/off")).Body![0]!["modelCode"].ShouldNotBeNull();
-        (await Bench.SendAsync(bench.Window, HttpMethod.Post, $"/api/units/{id}/restore")).Status.ShouldBe(HttpStatusCode.OK);
+        ((int)(await Bench.SendAsync(bench.Window, HttpMethod.Post, $"/api/units/{id}/restore")).Status).ShouldBeLessThan(300);
         (await Off()).ShouldNotContain(id);
     }
 

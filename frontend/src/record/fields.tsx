@@ -1,5 +1,5 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
-import { Children, createContext, type ReactNode, useContext, useId, useState } from 'react';
+import { createContext, type ReactNode, useContext, useId, useState } from 'react';
 import type { Schemas } from '../api/client';
 import { useHouse } from '../api/queries';
 import { label, placeWords } from '../words';
@@ -7,12 +7,28 @@ import { type Count, countText, readCount } from './counts';
 import { useFaults } from './FormFaults';
 
 /** The control of a field: the id by which its name presses it, and what is said of it. */
-const Control = createContext<{ id: string; described: readonly string[]; isFaulty: boolean } | null>(null);
+const Control = createContext<{
+  id: string;
+  described: readonly string[];
+  isFaulty: boolean;
+  /** Whether a control is the first of several. */
+  isFirst: (own: string) => boolean;
+} | null>(null);
+
+/** Says of the first that asks that it is. */
+function firstOfSeveral() {
+  let first: string | null = null;
+  return (own: string) => {
+    first ??= own;
+    return first === own;
+  };
+}
 
 /** What ties a control to its field. */
 function useControl() {
   const control = useContext(Control);
-  return control === null
+  const own = useId();
+  return control === null || !control.isFirst(own)
     ? {}
     : {
         id: control.id,
@@ -39,19 +55,14 @@ export function Field({
   const faults = useFaults(at);
   const id = useId();
   const described = [...(faults.length > 0 ? [`${id}-faults`] : []), ...(hint !== undefined ? [`${id}-hint`] : [])];
-  // Of several controls none is the one that the name is pressed for.
-  const control = Children.count(children) === 1 ? { id, described, isFaulty: faults.length > 0 } : null;
+  // Of several controls the first is the one that the name is pressed for.
+  const [isFirst] = useState(firstOfSeveral);
+  const control = { id, described, isFaulty: faults.length > 0, isFirst };
   return (
     <div className={`field${wide ? ' wide' : ''}${faults.length > 0 ? ' faulty' : ''}`}>
-      {control === null ? (
-        <span className="field-name" aria-hidden="true">
-          {name}
-        </span>
-      ) : (
-        <label className="field-name" htmlFor={id}>
-          {name}
-        </label>
-      )}
+      <label className="field-name" htmlFor={id}>
+        {name}
+      </label>
       <Control value={control}>{children}</Control>
       <span id={`${id}-faults`}>
         {faults.map((fault) => (
@@ -264,7 +275,7 @@ export function Amount({ name, value, onChange }: Value<Schemas['Money']>) {
         value={value?.amount}
         onChange={(amount) => set({ amount, currency: amount == null ? value?.currency : (value?.currency ?? house) })}
       />
-      <Control value={null}>
+      <>
         <Text
           name={`${name}: currency`}
           code
@@ -289,7 +300,7 @@ export function Amount({ name, value, onChange }: Value<Schemas['Money']>) {
             />
           </>
         )}
-      </Control>
+      </>
     </span>
   );
 }

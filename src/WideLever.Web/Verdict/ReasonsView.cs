@@ -33,5 +33,5 @@ public sealed record SummaryView(
 /// <summary>Where a unit stands in an index.</summary>
 /// <param name="Place">Its place by the low end, 1 the first; null: it is a draft, or there are too few others.</param>
 /// <param name="Of">How many are placed.</param>
-/// <param name="NotSeparable">Codes of those that it cannot be told apart from.</param>
+/// <param name="NotSeparable">Models that it cannot be told apart from, with their codes where there are several of one name.</param>
 public sealed record PlaceInClassView(int? Place, int Of, IReadOnlyList<string> NotSeparable);

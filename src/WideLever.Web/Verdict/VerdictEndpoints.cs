@@ -80,7 +80,7 @@ public static class VerdictEndpoints
         PlaceInClassView Standing(IndexName index)
         {
             var standing = Summary.Standing(own, members, index, rubric);
-            return new(standing.Place, standing.Of, [.. standing.NotSeparable.Select(position => others[position].Summary.ModelCode)]);
+            return new(standing.Place, standing.Of, [.. standing.NotSeparable.Select(position => others[position].Summary).Select(one => others.Count(other => other.Summary.Model == one.Model) > 1 ? $"{one.Model} ({one.ModelCode})" : one.Model)]);
         }
         return (summary, new(summary.Sentences, summary.For, summary.Against, Standing(IndexName.Repair), Standing(IndexName.Upgrade), peers.Class,
             [.. Core.Planning.Cautions.OfDamage(record.Record.Teardown).Select(caution => Core.Planning.Cautions.Text(caution).Text)]));

@@ -317,14 +317,17 @@ function Back({ plan, name }: { plan: PlanView; name: string }) {
   };
   const steps = plan.words.back;
   const done = steps.filter((step) => kept.back.includes(step.stepId)).length;
-  const counting = (at: number) => at === plan.words.countBefore && <p className="second">{plan.words.count}.</p>;
   return (
     <section className="card" aria-label="Back">
       <h2>Back</h2>
       <ol className="plan-steps">
-        {steps.map((step, at) => (
+        {steps.flatMap((step, at) => [
+          at === plan.words.countBefore && (
+            <li key="count" className="second">
+              {plan.words.count}.
+            </li>
+          ),
           <li key={step.stepId}>
-            {counting(at)}
             <Checkbox
               checked={kept.back.includes(step.stepId)}
               onChange={(event) =>
@@ -344,10 +347,10 @@ function Back({ plan, name }: { plan: PlanView; name: string }) {
                 <li key={i}>{line}</li>
               ))}
             </ul>
-          </li>
-        ))}
+          </li>,
+        ])}
+        {steps.length === plan.words.countBefore && <li className="second">{plan.words.count}.</li>}
       </ol>
-      {counting(steps.length)}
       <p>
         Screws left in the tray{' '}
         <Numeric name="Screws left in the tray" value={kept.left} onChange={(left) => change({ ...kept, left })} />

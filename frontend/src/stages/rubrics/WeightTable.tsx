@@ -28,7 +28,7 @@ export function WeightTable({ at, weights, exponent, floor, onChange }: Props) {
           Keep the sum of {sum}
         </Checkbox>
         <span className="note">
-          At most: the points of 100 that go where this alone is worth nothing and all else everything.
+          Behind each its share, and the points of 100 that it takes where it alone is worth nothing.
         </span>
       </div>
       <ul className="weight-list">
@@ -42,7 +42,7 @@ export function WeightTable({ at, weights, exponent, floor, onChange }: Props) {
             />
             <span className="second">{sum > 0 ? `${(((weights[key] ?? 0) / sum) * 100).toFixed(1)} %` : '–'}</span>
             <span className="second weight-most">
-              {sum > 0 ? `takes ${mostTaken(weights, key, exponent, floor).toFixed(1)} at most` : ''}
+              {sum > 0 ? `−${mostTaken(weights, key, exponent, floor).toFixed(1)}` : ''}
             </span>
           </li>
         ))}

@@ -144,10 +144,10 @@ export function WhatIfCard({ unit, verdict }: { unit: Unit; verdict: Verdict }) 
               <tr>
                 <th scope="col">change</th>
                 <th scope="col" className="numeric">
-                  R
+                  Repair
                 </th>
                 <th scope="col" className="numeric">
-                  U
+                  Upgrade
                 </th>
                 <th scope="col" className="numeric">
                   together
