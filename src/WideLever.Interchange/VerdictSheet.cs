@@ -89,7 +89,7 @@ public static class VerdictSheet
             });
         }
         Within("");
-        return SheetText.Page(lines[0].Text, "table { border-collapse: collapse; font-size: 9pt; line-height: 1.25; } th, td { text-align: left; vertical-align: top; padding: .06rem .8rem .06rem 0; font-weight: normal; } th[scope=col] { color: var(--second); } .plate svg { width: 100%; max-width: 30rem; height: auto; } .photos { display: flex; flex-wrap: wrap; gap: .6rem; } figure { margin: 0; width: 31%; break-inside: avoid; } figure img { width: 100%; max-height: 45mm; object-fit: contain; object-position: left; } figcaption { color: var(--second); font-size: 9pt; }", body.ToString());
+        return SheetText.Page(lines[0].Text, "table { border-collapse: collapse; font-size: 8.5pt; line-height: 1.2; } th, td { text-align: left; vertical-align: top; padding: .03rem .8rem .03rem 0; font-weight: normal; } th[scope=col] { color: var(--second); } th[scope=row] { min-width: 8rem; } .plate svg { width: 100%; max-width: 30rem; height: auto; } .photos { display: flex; flex-wrap: wrap; gap: .6rem; } figure { margin: 0; width: 31%; break-inside: avoid; } figure img { width: 100%; max-height: 45mm; object-fit: contain; object-position: left; } figcaption { color: var(--second); font-size: 9pt; }", body.ToString());
     }
 
     /// <summary>The same as Markdown, without the plate.</summary>
@@ -199,11 +199,12 @@ public static class VerdictSheet
             yield return new(Sort.Row, $"{Named(bought)}{Held(bought, rubric)}{Whole(bought, whole.Select(one => one.Part))}",
                 undone.Count == 0 ? "nothing but lifting" : string.Join(", ", undone), One(low) == One(high) ? One(low) : $"{One(low)} to {One(high)}", $"{Round(100 * harm)} %", SpareOf(bought));
         }
-        foreach (var part in result.Parts.Where(one => one.Part.Fitted && (one.Route is not { Count: > 0 } || one.Effort is null)).Select(one => one.Part))
-        {
-            var whole = part.Within is { } within && rubric.IsInseparable(part.Mounting) == true ? record.Parts.FirstOrDefault(other => other.Id == within) : null;
-            yield return new(Sort.Row, $"{Named(part)}{Held(part, rubric)}{(whole is null ? "" : $", one piece with the {Named(whole)}")}", "no way to it is recorded", "not known", "not known", SpareOf(part));
-        }
+        var wayless = result.Parts.Where(one => one.Part.Fitted && (one.Route is not { Count: > 0 } || one.Effort is null)).Select(one => one.Part).ToLookup(part => part.Mounting is null && record.Steps.Any(step => step.Frees.Contains(part.Id)));
+        string Wayless(Part part) => $"{Named(part)}{Held(part, rubric, apart: part)}{(part.Within is { } within && rubric.IsInseparable(part.Mounting) == true && record.Parts.FirstOrDefault(other => other.Id == within) is { } whole ? $", one piece with the {Named(whole)}" : "")}";
+        if (wayless[true].Any())
+            yield return new(Sort.Text, $"Taken out, but nobody has said how it is held, so that its way is not counted: {string.Join("; ", wayless[true].Select(Wayless))}.");
+        if (wayless[false].Any())
+            yield return new(Sort.Text, $"No way to these is recorded: {string.Join("; ", wayless[false].Select(Wayless))}.");
         // What was undone on the way to none of these is true of the machine all the same.
         var onTheWay = result.Parts.Where(part => part.Part.Fitted).SelectMany(part => part.Route ?? []).ToHashSet();
         if (HoldWords.Of([.. record.Steps.Where((_, position) => !onTheWay.Contains(position)).SelectMany(step => step.Actions)]) is { Count: > 0 } besides)

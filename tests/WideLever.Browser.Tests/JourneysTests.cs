@@ -130,7 +130,7 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.Driver.FindElement(By.XPath("//label[contains(., 'Disconnects power')]")).Click();
         window.WaitForText("power off from here", ".chips");
         window.Press("Log the step");
-        window.WaitForText("in inside, frees battery, power off from here", ".log");
+        window.WaitForText("layer “inside”, frees the battery, power off from here", ".log");
 
         window.Press("Verdict");
         window.WaitForText("Skerrow Beck 13", "h1");

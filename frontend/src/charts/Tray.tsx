@@ -52,7 +52,7 @@ const TrayWell = memo(function TrayWell({ well, state }: { well: Well; state: 'o
   const differs = well.difference === 'longer' ? ' longer' : well.difference === 'shorter' ? ' shorter' : '';
   return (
     <li className={`well ${state} ${well.difference} ${captive ? 'captive' : ''}`}>
-      <span className="well-number">{well.number}</span>
+      <span className="well-number">{captive ? '' : well.number}</span>
       <svg width="32" height={shape.height} viewBox={`0 0 32 ${shape.height}`} aria-hidden="true">
         <path d={shape.head} />
         <path className="shank" d={shape.shank} />

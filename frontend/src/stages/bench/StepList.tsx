@@ -3,6 +3,8 @@ import { memo, type ReactNode, useEffect, useRef } from 'react';
 import type { BenchView, Effort, Photo, Schemas, Step } from '../../api/client';
 import { clock, minutes } from '../../format';
 import { describe } from '../../record/actions';
+import { useWorkpiece } from '../../app/Workspace';
+import { nameOf } from '../../record/names';
 
 export interface StepCommands {
   onEdit: (step: Step) => void;
@@ -73,6 +75,12 @@ const surprises: Record<Schemas['SurpriseKind'], string> = {
   missing: 'missing on arrival',
 };
 
+/** What a step frees, by name. */
+function Freed({ parts }: { parts: readonly string[] }) {
+  const unit = useWorkpiece();
+  return `, frees the ${parts.map((id) => nameOf(unit, id)).join(', the ')}`;
+}
+
 const LoggedStep = memo(function LoggedStep(props: StepProps) {
   const { step, position, last, effort, line, chosen, onChoose } = props;
   const early = props.early.filter((one) => one.stepId === step.id).map((one) => one.needs);
@@ -96,9 +104,8 @@ const LoggedStep = memo(function LoggedStep(props: StepProps) {
         <>
           <p className="logged-actions">{step.actions.map(describe).join(' · ')}</p>
           <p className="logged-facts">
-            in {step.layer}
-            {step.opens != null && `, opens ${step.opens}`}
-            {step.frees !== undefined && `, frees ${step.frees.join(', ')}`}
+            layer “{step.layer}”{step.opens != null && `, opens “${step.opens}”`}
+            {step.frees !== undefined && <Freed parts={step.frees} />}
             {step.together === true && ' together'}
             {step.disconnectsPower === true && ', power off from here'}
             {step.tightening !== undefined && `, tighten ${step.tightening.join(', ')}`}

@@ -37,7 +37,7 @@ export function TrayDialog({ unitId, wells, code, onClose }: Props) {
             <tbody>
               {wells.map((well) => (
                 <tr key={well.number}>
-                  <td>{well.number}</td>
+                  <td>{well.captive === true ? 'in their part' : well.number}</td>
                   <td>{well.layer}</td>
                   <th scope="row">
                     {wellName(well)}

@@ -859,7 +859,7 @@ internal sealed partial class SpokenMeaning
                 act.Action = act.Action with { Tool = tool };
             if (bonds.Count == 0 && acts.Count == 1 && lifts.Count == 0)
                 acts[0].Action = acts[0].Action with { Tool = tool };
-            else if (bonds.Count == 0 && heated is not null && tool == Tool.Heat && acts.Count + lifts.Count == 0)
+            else if (bonds.Count == 0 && heated is not null && tool == Tool.Heat)
                 Fault(heated, "what was warmed? Say the glue, such as soft glue 120 mm with heat");
         }
         // How a part is held, told along with what undoes it.

@@ -29,6 +29,10 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
     /// <summary>Reads a line, stop by stop.</summary>
     public void Read(List<Lexeme> line)
     {
+        // Seven clips, then the same on the other side: as many again, and nobody adds them up unasked.
+        if (line.FindIndex(word => word.Text is "same" or "the same" or "the same again" or "same again") is > 0 and var same && line.Take(same).Any(word => word.Number is not null) && line.Skip(same + 1).FirstOrDefault(word => !word.Is(Role.Aside)) is { } where
+            && (where.Text is "on" or "at" or "for" or "left" or "right" or "over" or "again" or "down" or "along") && !line.Skip(same + 1).Any(word => word.Number is not null))
+            Fault(line[same].Start, line[same].End, "how many is that in all? Say the whole count");
         for (var from = 0; from < line.Count;)
         {
             var to = from;
