@@ -157,7 +157,7 @@ public sealed partial class PlanCheckTests
     [GeneratedRegex("^Peel off ")]
     private static partial Regex PeeledOff();
 
-    [GeneratedRegex("^(Stick .* back|[A-Z0-9][^;]* will not stick as before|Set .*shields? back on|New .* where it does not hold)")]
+    [GeneratedRegex("^(Stick .* back|[A-Z0-9][^;]* will not stick as before|Set .*shields? back on|Put .* back, (a )?new )")]
     private static partial Regex PutOn();
 
     [GeneratedRegex("^(Part (?!the (connection|thermal joint))|Pull .*release tabs? out)")]

@@ -137,6 +137,15 @@ public sealed class WorkWordsTests
     }
 
     [Fact]
+    public void A_panel_is_connected_before_it_is_set_in_and_a_whole_lid_after()
+    {
+        var step = Of(new Unplug { Connector = Connector.BarLock }, new Lift { What = LiftWhat.Display }) with { Frees = ["lid"] };
+        IReadOnlyList<string> As(PartKind kind) => [.. new WorkWords([Build.Part("lid", kind)], [], new HashSet<string>()).Back(step).Select(line => line.Split(' ')[0])];
+        As(PartKind.DisplayPanel).ShouldBe(["Push", "Set"]);
+        As(PartKind.DisplayAssembly).ShouldBe(["Set", "Push"]);
+    }
+
+    [Fact]
     public void Only_wells_that_are_filled_are_numbered_before_those_that_nobody_fills()
     {
         Unscrew Screws(bool captive) => new() { Count = 2, Drive = Drive.Cross, Captive = captive };

@@ -41,9 +41,10 @@ public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell>
     private static bool IsTriedFirst(Step step) => !step.DisconnectsPower && step.Actions.Any(action => action is Unbond { Bond: not Bond.ReleaseTab }) && step.Actions.Any(action => action is Unplug) && step.Actions.Any(action => action is Lift);
 
     // Once a cover is on no hand reaches what was plugged in beneath it.
-    private static bool CoversItsLeads(Step step) => step.Actions.Any(action => action is Lift { What: LiftWhat.Cover or LiftWhat.Display });
+    // A whole lid is set in first: its leads are plugged in on the board.
+    private bool CoversItsLeads(Step step) => step.Actions.Any(action => action is Lift { What: LiftWhat.Cover } || (action is Lift { What: LiftWhat.Display } && !Freed(step).Any(part => part.Kind == PartKind.DisplayAssembly)));
 
-    private static Turns Turn(TeardownAction action, Step step) => action switch
+    private Turns Turn(TeardownAction action, Step step) => action switch
     {
         Thermal => Turns.Clean,
         Unbond => Turns.Renew,
@@ -137,7 +138,7 @@ public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell>
         Peel { What: PeelWhat.Foot } => $"Stick {Many(action, "foot", "feet")} back; new ones where they do not hold",
         Peel { What: PeelWhat.Seal or PeelWhat.Label } peel => $"{Upper(Many(action, Peeled(peel.What), PeeledMany(peel.What)))} will not stick as before: note that it was opened",
         Peel { What: PeelWhat.Shield } => $"Set {Many(action, "shield")} back on",
-        Peel peel => $"New {Peeled(peel.What)} where it does not hold, {Many(action, Peeled(peel.What), PeeledMany(peel.What))}",
+        Peel peel => $"Put {Many(action, Peeled(peel.What), PeeledMany(peel.What))} back, {(action.Count is { Exact: 1 } ? "a new one where it does not hold" : "new where they do not hold")}",
         Unbond { Bond: Bond.ReleaseTab } => $"Lay new release tabs under its place, {Many(action, "tab")}",
         Unbond bond => $"Clean both sides, then lay new {BondName(bond.Bond)}{Length(bond)}",
         Lift { What: LiftWhat.Cover } => Times(action, "Set the cover on; no lead lies under it"),
