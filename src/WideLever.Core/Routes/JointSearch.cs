@@ -82,6 +82,13 @@ public sealed partial class RouteSearch
                     return;
                 ways.Add(ofGoal);
             }
+            // Whatever is taken of it holds the least way of its dearest goal.
+            var dearest = ways.Max(ofGoal => ofGoal.Min(way => StepSet.Sum(way, search.charged)));
+            if (IsWorse(dearest))
+            {
+                bound = Math.Min(bound, Candidate.Microseconds(dearest));
+                return;
+            }
             var taken = new ulong[search.words];
             while (Settle(ways, taken))
             {
