@@ -7,13 +7,14 @@ import type { EditQueue, Read } from '../work/queue';
 /**
  * A document that is changed by single marks, as fast as they are keyed: each shows at once, and is asked for one after the other, made of what stands
  * when its turn comes. What another window does meanwhile stays, and while the program is away they wait.
- * @param where Where the changes are made, for people: one queue each, which outlives the screen.
+ * @param id The document: one queue each, which outlives the screen.
+ * @param where Where the changes are made, for people.
  * @param known The document as it was read last; the same one as long as nothing was read.
  * @param read Reads it again.
  */
-export function useEditQueue<T>(where: string, known: Read<T>, read: () => Promise<Read<T>>) {
+export function useEditQueue<T>(id: string, where: string, known: Read<T>, read: () => Promise<Read<T>>) {
   const client = useQueryClient();
-  const [queue] = useState(() => queueOf<T>(where, known, read, asProblem));
+  const [queue] = useState(() => queueOf<T>(id, where, known, read, asProblem));
   const going = useSyncExternalStore(queue.subscribe, queue.progress);
   // What it all comes to is read when nothing waits any more.
   const { busy } = going;

@@ -25,6 +25,7 @@ export function useTeardownEdits(unit: Unit) {
   const { id: unitId, teardownId } = unit;
   const known = useMemo(() => answeredOf(unit), [unit]);
   const { queue, busy, problem, dismiss } = useEditQueue<Answered>(
+    `teardown ${teardownId} of ${unitId}`,
     `the steps of ${unit.record.unit.model}`,
     known,
     async () => answeredOf(await take(api.GET('/api/units/{unitId}', { params: { path: { unitId } } }))),

@@ -20,6 +20,7 @@ export function useUnitEdits(unit: Unit) {
   const path = { unitId: unit.id };
   const known = useMemo(() => markedOf(unit), [unit]);
   const { queue, busy, problem, dismiss } = useEditQueue<Marked>(
+    `unit ${unit.id}`,
     `the parts of ${unit.record.unit.model}`,
     known,
     async () => markedOf(await take(api.GET('/api/units/{unitId}', { params: { path } }))),

@@ -17,7 +17,8 @@ describe('what waits', () => {
     let away = true;
     const kept = { document: 1, revision: 1 };
     const read = () => (away ? Promise.reject(new Refused(0)) : Promise.resolve({ ...kept }));
-    const open = () => queueOf('the parts of A', { document: 1, revision: 1 }, read, (error) => error as Refused);
+    const open = () =>
+      queueOf('unit a', 'the parts of A', { document: 1, revision: 1 }, read, (error) => error as Refused);
     open().push({
       apply: () => 2,
       send: (document) => {
@@ -34,7 +35,9 @@ describe('what waits', () => {
     again.resume();
     await settled();
     expect(kept).toEqual({ document: 2, revision: 2 });
-    expect(open()).not.toBe(again);
+    expect(open().now()).toMatchObject({ document: 2, shown: 2 });
+    // Another machine of the same name has a queue of its own.
+    expect(queueOf('unit b', 'the parts of A', kept, read, (error) => error as Refused)).not.toBe(again);
   });
 
   test('says how many wait and where, and nothing where none does', () => {

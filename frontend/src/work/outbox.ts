@@ -11,34 +11,41 @@ export interface Waiting {
 }
 
 // Queues stand outside the screens: what waits goes on waiting when its screen is left.
-const queues = new Map<string, EditQueue<unknown>>();
+const queues = new Map<string, { where: string; queue: EditQueue<unknown> }>();
 const listeners = new Set<() => void>();
 let waiting: readonly Waiting[] = [];
 
 function look(): void {
-  const next = [...queues].map(([where, queue]) => ({ where, count: queue.count() })).filter((one) => one.count > 0);
+  const next = [...queues.values()]
+    .map(({ where, queue }) => ({ where, count: queue.count() }))
+    .filter((one) => one.count > 0);
   if (JSON.stringify(next) === JSON.stringify(waiting)) return;
   waiting = next;
   for (const listener of listeners) listener();
 }
 
-/** The queue of a document: the one in which changes still wait, or a new one over what was read. */
+/**
+ * The queue of a document: one for whichever screens show it.
+ * @param id The document; two machines of one name have two.
+ * @param where Where changes are made, for people.
+ */
 export function queueOf<T>(
+  id: string,
   where: string,
   known: Read<T>,
   read: () => Promise<Read<T>>,
   refusalOf: (error: unknown) => Refusal,
 ): EditQueue<T> {
-  const before = queues.get(where);
-  if (before !== undefined && before.count() > 0) return before as unknown as EditQueue<T>;
+  const before = queues.get(id);
+  if (before !== undefined) return before.queue as unknown as EditQueue<T>;
   const queue = new EditQueue<T>(known, read, refusalOf);
-  queues.set(where, queue as unknown as EditQueue<unknown>);
+  queues.set(id, { where, queue: queue as unknown as EditQueue<unknown> });
   queue.subscribe(look);
   return queue;
 }
 
 onBack(() => {
-  for (const queue of queues.values()) queue.resume();
+  for (const { queue } of queues.values()) queue.resume();
 });
 
 /** What waits, by where it was made. */
