@@ -554,7 +554,17 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
         }
         catch (WebDriverTimeoutException exception)
         {
-            throw new WebDriverTimeoutException($"waited for {what} at {Driver.Url}", exception);
+            throw new WebDriverTimeoutException($"waited for {what} at {Driver.Url}, as seen in {Saved()}", exception);
         }
+    }
+
+    /// <summary>The page as it stands, in a picture and its text, for whoever asks why a test failed.</summary>
+    private string Saved()
+    {
+        var name = Path.Combine(Directory.CreateDirectory(Path.Combine(Bench.Root, "artifacts", "failures")).FullName, $"{DateTime.UtcNow:HHmmss}-{Guid.NewGuid():N}"[..15]);
+        Driver.GetScreenshot().SaveAsFile($"{name}.png");
+        var page = "const under = document.activeElement; return [innerWidth, innerHeight, scrollY, under.outerHTML.slice(0, 300), document.body.innerText, document.querySelector('main')?.outerHTML].join('\\n')";
+        File.WriteAllLines($"{name}.txt", [(string)Driver.ExecuteScript(page)!, .. Complaints()]);
+        return $"{name}.png";
     }
 }

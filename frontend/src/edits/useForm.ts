@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { dropDraft, keepDraft, keptDraft } from './drafts';
 import { begin, type FormState, isTyped, readAgain, saved, settle, typed } from './form';
 import type { Clash } from './merge';
@@ -37,7 +37,8 @@ export function useForm<T>(name: string, document: T): Form<T> {
   const alter = (change: (form: FormState<T>) => FormState<T>) =>
     setState((before) => ({ ...before, form: change(before.form) }));
   const dirty = isTyped(form);
-  useEffect(() => {
+  // With the form that is drawn, not some time after it: a page that is left right after *Saved* asks for nothing.
+  useLayoutEffect(() => {
     if (dirty) keepDraft(name, { base: form.base, mine: form.mine });
     else dropDraft(name);
   }, [name, dirty, form]);

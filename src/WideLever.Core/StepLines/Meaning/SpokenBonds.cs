@@ -129,6 +129,12 @@ internal sealed partial class SpokenMeaning
             Fault(clause, string.Create(System.Globalization.CultureInfo.InvariantCulture, $"a bond is {RecordLimits.ShortestBond} to {RecordLimits.LongestBond} mm long"));
             return;
         }
+        // Twenty centimetres either side: of each, or in all?
+        if (length is not null && clause.Places.Exists(place => place.Of is { Role: Role.Noun, Is: "place" } side && (side.IsEach || side.IsBoth || line[place.Start..place.End].Contains("either", StringComparison.OrdinalIgnoreCase))))
+        {
+            Fault(clause, "how long is it in all, or how many of which length? Say the whole");
+            return;
+        }
         // A mass is one, unless somebody counted or said several.
         var count = thing is { Uncounted: true } && bond != Bond.ReleaseTab ? Count.One : Counted(clause, thing);
         if (clause.Does("heat"))

@@ -28,12 +28,13 @@ internal sealed partial class SpokenMeaning
         // Speaker wires taped down: how they lie.
         if (clause is { State: not null, HasDeed: false, Particle: null } || (thing.State is not null && clause is { HasDeed: false, Particle: null }))
             return;
-        if (clause.Does("route") || clause.Places.Exists(place => place.Of?.IsNoun("guide", "clip") == true && place.Preposition is "out of" or "from" or "off"))
+        if (clause.Does("route") || clause.DeedSaid.StartsWith("thread", StringComparison.Ordinal) || clause.Places.Exists(place => place.Of?.IsNoun("guide", "clip") == true && place.Preposition is "out of" or "from" or "off"))
         {
             // Out of two clips: as often as there are guides.
             var guides = clause.Places.Find(place => place.Of is { Number: not null } of && of.IsNoun("guide", "clip"))?.Of?.Number;
             Add(Sort.Other, new Route { Count = guides ?? Counted(clause, thing) }, clause, part);
-            if (!clause.Does("unplug"))
+            // Unhooked from its guide: no plug was pulled.
+            if (!clause.Does("unplug") || clause.DeedSaid.StartsWith("unhook", StringComparison.Ordinal))
                 return;
         }
         if (clause.Does("move", "swing") || Aside(clause) || clause.Places.Exists(place => place.Preposition is "out of the way of"))
@@ -92,7 +93,17 @@ internal sealed partial class SpokenMeaning
             || (part is null && clause.Places.Exists(place => place.Of?.PartOf == "battery" && place.Preposition is "of" or "to" or "from" or "out of" or "off"));
         // The battery ends in a white plug
         isBattery |= part is null && clause.IsHeldBy && mentioned.Count > 0 && mentioned[^1] is var (owner, owns) && owns.Segment == clause.Segment && Kind(owner) == PartKind.Battery && owner.IsPart;
+        // Pack out: six screws, and the connector: its own, where the line speaks of no other part.
+        isBattery |= part is null && !clause.Places.Exists(place => place.Of?.PartOf is not null) && spokenOf.Count == 1 && spokenOf.Contains(PartKind.Battery) && freed.Exists(one => one.Clause.Object is { IsPart: true } pack && Kind(pack) == PartKind.Battery) && thing.Is == "plug";
         var count = Counted(clause, thing);
+        // Conn (wire): what it is.
+        if (clause.Start > 0 && line[clause.Start - 1] is '(' or '[' && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Merged: false, Action: Unplug { Connector: null or Connector.WirePlug } vague } bracketed && clause is { HasDeed: false, Particle: null } && (!thing.IsCounted || count == bracketed.Action.Count))
+        {
+            bracketed.Action = vague with { Connector = kind ?? vague.Connector };
+            bracketed.Said.Add(clause);
+            bracketed.Merged = true;
+            return;
+        }
         if (Same(clause, thing, kind, isLock, count, isBattery))
             return;
         PowerOff |= isBattery;
@@ -191,7 +202,7 @@ internal sealed partial class SpokenMeaning
             return true;
         }
         // Unplug the touchpad, its ribbon.
-        if (before.Clause.Object is { IsPart: true } && before.Clause.Does("unplug") && known.Connector is null && !thing.IsCounted && !thing.Many && (!clause.HasDeed || (clause.Does("pull", "lift") && thing.PartOf is null)) && (thing.PartOf is null || thing.PartOf == before.Part) && !before.Merged)
+        if (before.Clause.Object is { IsPart: true } && before.Clause.Does("unplug") && known.Connector is null && !thing.IsCounted && !thing.Many && (!clause.HasDeed || clause.Does("pull", "lift")) && (thing.PartOf is null || thing.PartOf == before.Part) && !before.Merged)
         {
             before.Action = known with { Connector = kind };
             return true;
@@ -201,6 +212,13 @@ internal sealed partial class SpokenMeaning
         {
             before.Action = known with { Connector = known.Connector ?? kind };
             before.Said.Add(clause);
+            return true;
+        }
+        // Cable of the lamp, wire plug: what it is.
+        if (thing is { Text: "wire plug", IsCounted: false, Many: false, PartOf: null, IsAnother: false } && clause is { HasDeed: false, Particle: null, IsNext: false, IsJoined: false } && before is { Merged: false, Clause: { HasDeed: false, Particle: null, Object: { Is: "cable" or "lead", Many: false, Text: not "wire plug" } } } && known.Connector == kind)
+        {
+            before.Said.Add(clause);
+            before.Merged = true;
             return true;
         }
         // The thin cable, it has a plug: its own.
@@ -213,6 +231,12 @@ internal sealed partial class SpokenMeaning
         // Connector, coloured wires: its own.
         if ((thing.Text == "wires" || (thing.Text is "leads" or "cables" && thing.Looks.Count > 0)) && !thing.IsCounted && before.Clause.Object is { Is: "plug" or "lead" or "cable", Many: false } && !clause.HasDeed)
             return true;
+        // One plug, and the speaker's cable is free
+        if (clause is { Particle: "free" or "loose", HasDeed: false } && thing is { Is: "cable" or "lead", IsCounted: false, Many: false } && before is { Part: null, Sort: Sort.Connection } && before.Clause.Object is { Is: "plug", PartOf: null } && before.Action.Count == Count.One)
+        {
+            before.Said.Add(clause);
+            return true;
+        }
         // The bail again; the plug of the cable that was named.
         if (!thing.IsCounted && !clause.HasDeed && clause.Particle is null && tells && kind == known.Connector && (thing.PartOf is null || thing.PartOf == before.Part))
             return true;

@@ -16,6 +16,9 @@ internal sealed partial class SpokenMeaning
         var before = acts.Count > 0 ? acts[^1] : null;
         if (Apart(clause, thing, before))
             return;
+        // Three screws and a plug, both undone: the two things that were said.
+        if (thing is { IsBoth: true, HasFacts: false, Length: null } && acts.Count > 1 && acts[^1].Sort != acts[^2].Sort && acts[^2].Clause.Segment >= clause.Segment - 2 && clause.Places.Count == 0 && !clause.Does("come") && (clause.Does("undo", "unscrew", "unplug", "take") || clause.Particle is "off" or "out" or "loose" or "free") && !acts.Exists(act => act.Action.Count == new Count(2, 2)))
+            return;
         var screws = before?.Sort == Sort.Screws ? before : null;
         // Six at four millimetres and two at nine
         if (screws is null && unnamed.Count > 0 && unnamed[^1].Thing.Length is not null && thing is { Length: null, IsCounted: true } && clause.Places.Find(place => place.Preposition is "at" or "of" && place.Of is { Role: null, Number.Exact: not null, HasFacts: false }) is { Of.Number.Exact: { } alike } same)
@@ -320,7 +323,7 @@ internal sealed partial class SpokenMeaning
         // A drive is said of all groups, a length of the last alone.
         // Two top, two bottom, ph00 m1.6x2: of both.
         thing.IsAll |= thing is { Size: not null, Thread: not null, Length: not null } && acts.TrueForAll(act => act.Action is not Unscrew or Unscrew { Size: null, Thread: null, Length: null });
-        foreach (var act in acts.Where(act => act == screws || (act.Sort == Sort.Screws && (thing.IsAll || ((act.IsRest || act.Base is not null) && thing.Length is null)))))
+        foreach (var act in acts.Where(act => act == screws || (act.Sort == Sort.Screws && ((thing.IsAll && !(act.Clause.HasDeed || act.Clause.Particle is not null)) || ((act.IsRest || act.Base is not null) && thing.Length is null)))))
         {
             if (act.Action is Unscrew group && !Against(group, thing))
                 act.Action = With(group, thing) with { Captive = group.Captive == true || (thing.Captive && act == screws) || (thing.Captive && thing.IsAll) };
@@ -358,6 +361,13 @@ internal sealed partial class SpokenMeaning
         {
             if (clause.Places.Count > 0)
                 Fault(clause, "how many are there in all? Say the whole count");
+            return;
+        }
+        // Four screws, one plug, both out as a pair: not two plugs more, but the parts that the line is about.
+        if (thing is { IsBoth: true, HasFacts: false } && before.Action.Count == Count.One && (clause.Particle is not null || clause.Does("take", "lift", "come")) && (topic ?? mentioned.FindLast(one => one.Thing.IsPart)) is var (pair, about) && pair is { IsPart: true, Many: true })
+        {
+            mentioned.RemoveAll(one => one.Thing == pair);
+            Out(about, pair);
             return;
         }
         var plain = !clause.HasDeed || clause.IsJoined || clause.Does("come", "take", "undo", "unplug", "pull") || (clause.Does("peel") && before.Sort is Sort.Peel or Sort.Bond) || (clause.Does("pry") && before.Sort == Sort.Clips) || (clause.Does("cut", "unglue") && before.Sort == Sort.Bond) || (clause.Does("unscrew") && before.Sort == Sort.Screws) || (clause.Does("flip") && before.Sort is Sort.Connection or Sort.Lock);

@@ -205,7 +205,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             OfPart(clause, thing);
         else
             OfNoun(clause, thing);
-        if (thing is { IsPronoun: false } && (clause.HasDeed || !thing.IsNoun("place", "seam", "tool", "hand", "chip", "dirt", "heatTool", "solvent")) && (thing.Role is not null || (acts.Count > 0 && acts[^1].Clause == clause)))
+        if (thing is { IsPronoun: false } && (clause.HasDeed || !(thing.IsNoun("place", "seam", "tool", "hand", "chip", "dirt", "heatTool", "solvent") || (thing.IsNoun("piece") && !thing.IsCounted && !thing.HasFacts))) && (thing.Role is not null || (acts.Count > 0 && acts[^1].Clause == clause)))
             last = clause;
     }
 
@@ -214,6 +214,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         if (thing.Length is not null && thing.IsNoun("clip", "tab", "latch", "lever", "plug", "cable", "ribbon", "flap", "lock", "bar", "antenna", "label", "foot", "seal", "shield", "film", "cover", "base", "holder", "switch", "paste", "pad", "tool", "heatTool", "solvent", "machine", "cap", "releaseTab", "module", "place", "seam", "spring"))
         {
             Fault(clause, $"{thing.Text} has no length: what is so long?");
+            return;
+        }
+        // The ribbon has a black bit that you flip up: how it opens.
+        if (thing is { Text: "bit" or "piece" or "thing" or "part", IsCounted: false } && clause.Does("flip") && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Action: Unplug { Connector: null } flipped })
+        {
+            acts[^1].Action = flipped with { Connector = Connector.FlipLock };
             return;
         }
         switch (thing.Is)
@@ -369,7 +375,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             times = null;
         if (thing.IsForEach && factor is null)
         {
-            factor = acts.LastOrDefault(act => act.Action is Unscrew { Covers: not null })?.Action is Unscrew { Covers: { } covers } ? covers : places is not null ? Places(places) : clause.Places.Find(place => place.Of is { Many: true } of && of.IsNoun("place")) is { Of: { } spots } ? Places(spots) : counts.Count > 0 ? counts.Values.Last() : null;
+            factor = clause.HiddenBy is { Number.Exact: { } hiding } ? hiding : acts.LastOrDefault(act => act.Action is Unscrew { Covers: not null })?.Action is Unscrew { Covers: { } covers } ? covers : places is not null ? Places(places) : clause.Places.Find(place => place.Of is { Many: true } of && of.IsNoun("place")) is { Of: { } spots } ? Places(spots) : counts.Count > 0 ? counts.Values.Last() : null;
             if (factor is null)
                 Fault(clause, "each of what? Say the whole count");
         }
@@ -440,6 +446,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         // Three pads on the chips and one on the sink, so four pads: what was said.
         if (clause is { IsSum: true, HasDeed: false, Object: { Number.Exact: { } sum, HasFacts: false } } && acts.Where(act => act.Sort == sort && act.Action.GetType() == action.GetType()).ToList() is { Count: > 0 } alike && alike.Sum(act => act.Action.Count?.Exact ?? 9999) == sum)
             return;
+        // One by the fan, so it's four screws in all: with the ones that were said.
+        if (sort == Sort.Screws && clause is { IsSum: true, HasDeed: false, Particle: null, Object: { Number.Exact: { } inAll, HasFacts: false } } && System.Text.RegularExpressions.Regex.IsMatch(line[Math.Max(0, clause.Start - 3)..Math.Min(line.Length, clause.End + 14)], @"\b(in all|in total|altogether|all told|all in all)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase) && acts.FindAll(act => act.Sort == Sort.Screws) is [{ Action: Unscrew { Count.Exact: { } some } } only] && some < inAll)
+        {
+            only.Action = only.Action with { Count = inAll };
+            return;
+        }
         acts.Add(new(sort, action with { Notes = action.Notes ?? Note(clause, read) }, clause) { Part = part });
     }
 
@@ -543,7 +555,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         {
             "flap" => Connector.FlipLock,
             "slideLock" => Connector.SlideLock,
-            "bar" => Connector.BarLock,
+            "bar" => clause.Does("slide") ? Connector.SlideLock : Connector.BarLock,
             "press" => Connector.PressFit,
             "push" => Connector.PushFit,
             "spring" => Connector.SpringContact,
@@ -565,6 +577,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             else if (place.Preposition is "with" or "w/" or "w" or "under" or "by" && thing.Is is "ribbon" or "cable" or "plug" or "lead")
                 kind = of.Is switch { "flap" => Connector.FlipLock, "bar" => Connector.BarLock, "slideLock" => Connector.SlideLock, "lever" => Connector.FlipLock, "press" => Connector.PressFit, "push" => Connector.PushFit, _ => kind };
         }
+        // Out of its flap socket
+        if (thing.Is == "ribbon" && clause.Places.Find(place => place.Preposition is "out of" or "from" && place.Of is { } socket && (socket.HasBefore("flap") || socket.IsNoun("flap"))) is not null)
+            kind = Connector.FlipLock;
         foreach (var before in thing.Before)
         {
             if (before.Role == Role.Noun && thing.Is is "ribbon" or "cable" or "plug" or "lock" or "lead")

@@ -238,7 +238,7 @@ internal sealed partial class SpokenMeaning
         }
         // Said before already: the drive pops up, slide it out.
         var again = freed.FindIndex(one => Lexicon.TryKind(Name(thing), out var named) && one.Part.NewKind == named || one.Part.Id == Name(thing) || (one.Part.NewKind ?? context.Parts.FirstOrDefault(part => part.Id == one.Part.Id)?.Kind) == kind);
-        if (again >= 0 && !thing.IsAnother && thing.Which.Count == 0 && kind != PartKind.Other)
+        if (again >= 0 && !thing.IsAnother && (thing.Which.Count == 0 || freed[again].Clause.Object?.Which.SequenceEqual(thing.Which) == true) && kind != PartKind.Other)
             return;
         if (clause.Does("pry") && Array.Exists(Clipped, one => one == kind) && !acts.Exists(act => act.Sort is Sort.Clips) && !hasClips)
             acts.Add(new(Sort.Clips, new Unclip { Count = null }, clause) { Part = thing.Is });
@@ -335,6 +335,8 @@ internal sealed partial class SpokenMeaning
             return;
         if (clause.Does("pry") && !acts.Exists(act => act.Sort == Sort.Clips) && !hasClips)
             acts.Add(new(Sort.Clips, new Unclip { Count = null }, clause));
+        // The bottom cover has ten screws, cover off: the same cover.
+        isBase |= thing is { Text: "cover" or "lid" or "plate" or "panel", IsCounted: false, IsAnother: false } && thing.Before.Count == 0 && clauses.TakeWhile(other => other != clause).Any(other => other.Object?.IsNoun("base") == true || other.Places.Exists(place => place.Of?.IsNoun("base") == true));
         if (isBase && Opens is not null)
             return;
         var count = Counted(clause, thing);
@@ -675,12 +677,18 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // One screw in the card, slid it out: no screw slides.
-        if (!many && thing is { Role: Role.Noun, Many: false, Number: null or { Most: 1 } } && thing.IsNoun("screw", "standoff", "clip") && clause.Does("slide", "lift") && Parts() is null && before is not null)
+        if (!many && thing is { Role: Role.Noun, Many: false, Number: null or { Most: 1 } } && thing.IsNoun("screw", "standoff", "clip") && (clause.Does("slide", "lift") || (clause.Does("pull", "take") && clause.Particle is not null && before!.Does("undo", "unscrew"))) && Parts() is null && before is not null)
         {
             if (before.Places.FindLast(place => place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base", "shield")) && place.Preposition is "in" or "on" or "of" or "at" or "from" or "out of") is { Of: { } within })
                 Again(clause, within, before);
             else
                 Fault(clause, "what is that? Name it");
+            return;
+        }
+        // It has a plug, pulled it: the plug.
+        if (!many && last is { IsHeldBy: true, Object: { Many: false } hung } && hung.IsNoun("plug", "cable", "ribbon", "lead") && clause.Deeds.Count > 0 && clause.Deeds.TrueForAll(deed => deed is "pull" or "unplug" or "undo") && clause.Particle is null)
+        {
+            Again(clause, hung, last);
             return;
         }
         // Peel the tape off the fan plug, pull it.
@@ -692,7 +700,7 @@ internal sealed partial class SpokenMeaning
         // Undo three screws on the fan and lift it out: it is not the screws.
         if (!many && last?.Object is { } several && (several.Many || several.Number is { Most: > 1 }) && last is not null)
         {
-            if (last.Places.FindLast(place => place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base", "shield"))) is { Of: { } held } && Parts() is null)
+            if (last.Places.FindLast(place => place.Of is { } of && (of.IsPart || of.IsNoun("holder", "cover", "base", "shield"))) is { Of: { } held } owns && (Parts() is null || (owns.Preposition is "of" or "from" or "out of" && Parts() is var (earlier, _) && freed.Exists(one => one.Clause.Object?.Is == earlier.Is))))
             {
                 Again(clause, held, last);
                 return;
@@ -717,6 +725,9 @@ internal sealed partial class SpokenMeaning
         // It is the part that was spoken of, where the last thing is what it was held by.
         if (thing is not null && Fastener(thing) && Parts() is { } part && (!many || (!thing.Many && (part.Thing.Many || part.Thing.Is == "speakers"))))
             (thing, before) = part;
+        // Two screws round the touchpad, its plug, and up it comes: the one part that was spoken of.
+        if (!many && thing is not null && thing.IsNoun("screw", "clip", "latch", "plug", "cable", "ribbon") && Parts() is null && clause.Particle is not null && (clause.Deeds.TrueForAll(deed => deed == "come") || (clause.IsSubject && clause.Does("lift"))) && Only(clause) is { } around)
+            (thing, before) = (around, last);
         if (thing is null && last?.Object is { Role: null } && Parts() is { } told && (!many || told.Thing.Many))
             (thing, before) = told;
         if (thing is null && many && acts.Count > 0 && clause.Places.Count == 0)
@@ -818,7 +829,7 @@ internal sealed partial class SpokenMeaning
             // Unscrew four screws, take them out; flap up, pull the ribbon.
             if (acts.FindLast(act => act.Said.Contains(before)) is { Action: Unplug { Connector: null or Connector.WirePlug } plug } act && clause.Particle is "straight up" or "straight off")
                 act.Action = plug with { Connector = Connector.PressFit };
-            else if (!clause.Does("take", "undo", "unscrew", "pull", "lift", "come", "peel", "unplug", "pry", "slide", "flip", "press", "cut", "clean", "stretch", "spread") && clause.Particle is null && !(clause.Does("run") && acts.Exists(one => one.Sort == Sort.Clips && one.Said.Contains(before))) && !(clause.Does("swing") && acts.Exists(one => one.Sort == Sort.Lock && one.Said.Contains(before))))
+            else if (!clause.Does("take", "undo", "unscrew", "pull", "lift", "come", "peel", "unplug", "pry", "slide", "flip", "press", "cut", "clean", "stretch", "spread") && clause.Particle is null && !(clause.Does("run") && acts.Exists(one => one.Sort == Sort.Clips && one.Said.Contains(before))) && !(clause.Does("swing") && acts.Exists(one => (one.Sort == Sort.Lock || one.Action is Unplug { Connector: Connector.BarLock or Connector.FlipLock }) && one.Said.Contains(before))))
                 Fault(clause, "what was done there? Name it");
             return;
         }
@@ -882,6 +893,12 @@ internal sealed partial class SpokenMeaning
         }
         foreach (var (thing, clause) in mentioned)
         {
+            // Unscrewed the card: by how many?
+            if (clause.Does("unscrew") && thing.IsPart && !acts.Exists(act => act.Sort == Sort.Screws))
+            {
+                Fault(clause, $"what was undone of the {thing.Text}? Say screws, clips or a plug");
+                continue;
+            }
             // The module was released by its latches: is it out?
             if (clause.Does("undo") && Kind(thing) is PartKind.Memory && thing.IsPart && acts.Exists(act => act.Sort == Sort.Latches) && lifts.Count == 0)
             {

@@ -131,7 +131,7 @@ internal sealed partial class SpokenMeaning
         return new() { Count = count, Drive = thing.Drive ?? drive, Size = thing.Size, Thread = thing.Thread, Length = thing.Length, Captive = thing.Captive, Cover = hidden, Covers = covers };
     }
 
-    private static bool Hides(string preposition) => preposition is "under" or "undr" or "u/" or "beneath" or "below" or "underneath" or "behind" or "covered by" or "covered with" || preposition.StartsWith("hidden", StringComparison.Ordinal) || preposition.StartsWith("concealed", StringComparison.Ordinal) || preposition.EndsWith(" under", StringComparison.Ordinal) || preposition.EndsWith(" beneath", StringComparison.Ordinal) || preposition.EndsWith(" below", StringComparison.Ordinal) || preposition.EndsWith(" underneath", StringComparison.Ordinal);
+    private static bool Hides(string preposition) => preposition is "under" or "undr" or "u/" or "beneath" or "below" or "underneath" or "behind" or "covered by" or "covered with" || preposition.StartsWith("hidden", StringComparison.Ordinal) || preposition.StartsWith("hiding", StringComparison.Ordinal) || preposition.StartsWith("concealed", StringComparison.Ordinal) || preposition.EndsWith(" under", StringComparison.Ordinal) || preposition.EndsWith(" beneath", StringComparison.Ordinal) || preposition.EndsWith(" below", StringComparison.Ordinal) || preposition.EndsWith(" underneath", StringComparison.Ordinal);
 
     private static int? CoverCount(Act peeled, Thing screws) => peeled.Action.Count is { Exact: { } said } && said != (screws.Number?.Exact ?? (screws.Many ? null : 1)) ? said : null;
 
@@ -173,7 +173,7 @@ internal sealed partial class SpokenMeaning
 
     private void Clips(Clause clause, Thing thing)
     {
-        if (!Goes(clause, thing, "pry", "undo", "take", "press", "spread", "pull", "lift", "cut", "slide", "move", "flip"))
+        if (!(clause.DeedSaid.StartsWith("unhook", StringComparison.Ordinal) && clause.Deeds.Count == 1) && !Goes(clause, thing, "pry", "undo", "take", "press", "spread", "pull", "lift", "cut", "slide", "move", "flip"))
             return;
         // The plug's got a tab to pull on
         if (thing is { Is: "tab", Many: false, IsCounted: false } && clause is { IsHeldBy: true, HasDeed: false } && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection } && acts[^1].Clause.Segment == clause.Segment)
@@ -208,6 +208,13 @@ internal sealed partial class SpokenMeaning
 
     private void Latches(Clause clause, Thing thing)
     {
+        // Side clips of a cover: what latches is a module or a pack.
+        if (thing.Text.Contains("clip", StringComparison.Ordinal) && !spokenOf.Contains(PartKind.Memory) && !words.Exists(word => word.Is(Role.Part) && word.As(Role.Part)!.Split(':')[0] is "memory" or "battery" or "storage" or "opticalDrive" || word.Is(Role.Noun, "module")))
+        {
+            (thing.Is, thing.Text) = ("clip", "clips");
+            Clips(clause, thing);
+            return;
+        }
         // Zif, latch up: the latch is the flap.
         if (thing is { Is: "latch", IsCounted: false, PartOf: null } && acts.Exists(act => act.Action is Unplug { Connector: Connector.FlipLock }) && (clause.Does("flip", "lift") || clause.Particle == "up"))
             return;

@@ -6,7 +6,8 @@ internal sealed partial class ClauseReader
     private int Remarked(int i)
     {
         var mine = Clauses.FindAll(clause => clause.Segment == segment);
-        var hasFacts = words.Exists(word => word.Figure is not null || word.Number is not null || word.Is(Role.Negation));
+        // That took me ten minutes: a time is no fact of the machine.
+        var hasFacts = Enumerable.Range(0, words.Count).Any(at => (words[at].Figure is not null || words[at].Number is not null) && !(at + 1 < words.Count && words[at + 1].As(Role.Unit) == "none") || words[at].Is(Role.Negation));
         // The one that everybody forgets: what is remarked of it.
         if (Enumerable.Range(0, i).LastOrDefault(at => words[at].Text is "that" or "which" or "who", -1) is > 0 and var relative && words.Skip(relative).Take(i - relative).All(word => word.Is(Role.Aside) || word.Is(Role.Pronoun)) && !words.Skip(i).Any(word => word.Number is not null || word.Is(Role.Negation) || (word.Is(Role.Deed) && !Nounish(word))) && now is { Object: not null })
         {
@@ -38,6 +39,40 @@ internal sealed partial class ClauseReader
         return words.Count;
     }
 
+    /// <summary>
+    /// Whether a piece only says what something is like: the board is blue, the battery looks fine, nice big battery. How a part is held, how many there
+    /// are and how a connection opens are facts, and so is what kind of screw it is.
+    /// </summary>
+    private bool Likens()
+    {
+        var from = words.FindIndex(word => !(word.Is(Role.Aside) && !Article(word)) && !word.Is(Role.Join));
+        if (from < 0)
+            return false;
+        bool Plain(Lexeme word) => (word.Is(Role.Aside) || word.Is(Role.Describe, "look") || word.Is(Role.About) || word.Is(Role.Preposition) || word.Is(Role.Noun, "place") || word.Is(Role.Noun, "dirt") || word.Is(Role.Noun, "machine"))
+            && !(word.Is(Role.Deed) && !Nounish(word)) && !word.Is(Role.Particle) && !word.Is(Role.State) && !word.Is(Role.Remark) && word.Number is null && word.Text is not ("captive" or "loose");
+        // Nice big battery
+        if (words[from].Text is "nice" or "lovely" or "good" or "great" && words.Skip(from + 1).All(word => Plain(word) || word.Is(Role.Part)) && words.Skip(from + 1).Any(word => word.Is(Role.Part)))
+            return true;
+        bool Bare(Lexeme word) => Plain(word) || word.Is(Role.Remark) || word.Is(Role.Part);
+        // There is an arrow next to it; i can see the board now; that is a lot of screws; looks like soft glue underneath
+        if (words[from].Text is "there is" or "there are" or "there's" or "there was" or "there were" && words.Count > from + 1 && words.Skip(from + 1).All(word => !word.Is(Role.Part) && (Bare(word) || word.Is(Role.Pronoun))))
+            return true;
+        if (Clauses.Count > 0 && words.FindIndex(word => word.Text.EndsWith("can see", StringComparison.Ordinal)) is >= 0 and var see && see <= from && words.Skip(see + 1).All(Bare) && words.Skip(see + 1).Any(word => word.Is(Role.Part)))
+            return true;
+        if (words.Take(from + 1).Any(word => word.Text is "that's" or "that" or "there are") && words.Exists(word => word.Text is "a lot of" or "lots of" or "loads of" or "plenty of" or "so many") && words.TrueForAll(word => Bare(word) || word.Is(Role.Noun) || word.As(Role.Count) == "?") && !words.Exists(word => word.Is(Role.Deed) && !Nounish(word)))
+            return true;
+        if (words[from].Text is "looks" or "look" && from + 1 < words.Count && words[from + 1].Text == "like" && words.Skip(from + 2).All(word => Bare(word) || word.Is(Role.Noun)))
+            return true;
+        if (Clauses.Count == 0 && words.Count == 1 && words[0].Text is "got it")
+            return true;
+        var copula = words.FindIndex(from, word => word.Text is "is" or "are" or "was" or "were" or "'s" or "looks" or "look" or "seems" or "seem" or "feels" or "feel");
+        if (copula <= from || copula + 1 >= words.Count || copula - from > 4)
+            return false;
+        var subject = words.Skip(from).Take(copula - from).ToList();
+        return (words[from].Text is "the" or "this" or "that" or "its" || subject is [{ Text: "it" or "they" or "this" or "that" }]) && subject.TrueForAll(word => Plain(word) || word.Is(Role.Pronoun) || word.Is(Role.Part) || word.Is(Role.Noun) || word.Is(Role.Describe))
+            && words.Skip(copula + 1).All(word => Plain(word) || word.Text is "same" or "the same") && words.Skip(copula + 1).Any(word => word.Is(Role.Describe, "look") || word.Text is "same" or "the same");
+    }
+
     /// <summary>A piece of the line that makes no step: it says so.</summary>
     private int Away(int i, Role kind, string message)
     {
@@ -56,6 +91,12 @@ internal sealed partial class ClauseReader
             corrects = true;
             return i + 1;
         }
+        // No not feet, clips
+        if (word.Text == "no" && IsFirst(i) && Clauses.Count > 0 && i + 1 < words.Count && words[i + 1].Text == "not")
+            return Away(i, Role.Negation, "is that a correction? Change the line so that it says what is so");
+        // But no, there's one more screw
+        if (word.Text == "no" && IsFirst(i) && i + 1 < words.Count && words[i + 1].Text is "there's" or "there is" or "there are" or "it's" or "they're" or "that's")
+            return i + 1;
         // None of the eight screws was captive
         var to = i + 1;
         if (word.Text == "none" && to + 1 < words.Count && words[to].Text is "of" or "of these" or "of those" or "of the screws" or "of them" && words[^1].Is(Role.Describe, "captive"))

@@ -34,6 +34,34 @@ internal sealed partial class ClauseReader
         return to;
     }
 
+    /// <summary>With four screws out, once its plug is off: undone in this line, and what comes of it is told beside. Null: it is none.</summary>
+    private int? Stated(int i)
+    {
+        var its = words[i].Text is "with its" or "with their";
+        if (!(IsWith(words[i]) || its || words[i].Text is "once" or "when" or "after" or "as soon as") || !StartsThing(i + 1))
+            return null;
+        var (to, known) = (i + 1, faults.Count);
+        if (ThingAt(ref to) is { IsPronoun: false } thing && (thing.Role is null ? thing.HasFacts : thing.IsNoun("screw", "standoff", "clip", "latch", "plug", "cable", "ribbon", "releaseTab", "tab", "antenna", "lead")) && (thing.Number is not null || thing.IsIts || its))
+        {
+            while (to < words.Count && words[to].Is(Role.Aside) && !words[to].Is(Role.Deed) && words[to].Text != "already")
+                to++;
+            if (to < words.Count && (words[to] is { Text: "out" or "off" or "gone" or "undone" or "loose" or "free" or "open" } || (words[to].Is(Role.Deed) && words[to].Text.EndsWith("ed", StringComparison.Ordinal))) && !(to + 1 < words.Count && words[to + 1].Is(Role.Preposition) && !words[to + 1].Is(Role.Aside)))
+            {
+                var clause = Begin(i);
+                clause.Object = thing;
+                if (words[to].Is(Role.Deed))
+                    clause.Deeds.Add(words[to].As(Role.Deed)!);
+                else
+                    clause.Particle = "out";
+                clause.Reach(words[i].Start, words[to].End);
+                (now, joined) = (null, false);
+                return to + 1;
+            }
+        }
+        faults.RemoveRange(known, faults.Count - known);
+        return null;
+    }
+
     /// <summary>Whether a counted fastener is named here.</summary>
     private bool Fasteners(int i)
     {
@@ -45,7 +73,7 @@ internal sealed partial class ClauseReader
         {
             if (words[i].As(Role.Noun) is "screw" or "clip" or "latch" or "releaseTab" or "standoff" or "strip" or "glue" or "softGlue" or "tape" or "stickyTape")
                 return true;
-            if (!words[i].Is(Role.Describe) && words[i].Figure is null && !words[i].Is(Role.Drive) && !words[i].Is(Role.Part))
+            if (!words[i].Is(Role.Describe) && words[i].Figure is null && !words[i].Is(Role.Drive) && !words[i].Is(Role.Part) && words[i].Text is not ("size" or "zero" or "nought" or "naught" or "double" or "h"))
                 return false;
         }
         return false;
@@ -70,7 +98,10 @@ internal sealed partial class ClauseReader
             }
         }
         joined = false;
-        now!.Particle ??= word.Text switch { "out of there" or "out of here" or "out of it" or "right out" or "clean out" => "out", "right off" or "clean off" or "off of there" => "off", "right up" => "up", "straight upwards" or "straight upward" => "straight up", var said => said };
+        // Pops off upwards
+        if (now!.Particle is "off" or "out" && word.Text is "upwards" or "upward" or "straight up" or "straight upwards")
+            now.Particle = "straight up";
+        now.Particle ??= word.Text switch { "out of there" or "out of here" or "out of it" or "right out" or "clean out" => "out", "right off" or "clean off" or "off of there" => "off", "right up" => "up", "straight upwards" or "straight upward" => "straight up", "in hand" => "out", var said => said };
         now.Reach(word.Start, word.End);
         return i + 1;
     }
@@ -118,6 +149,12 @@ internal sealed partial class ClauseReader
             (now, heldBy) = (null, true);
             return i + 1;
         }
+        // Came out after its plug and two screws
+        if (word.Text is "after" && now is not null && i + 2 < words.Count && words[i + 1].Text is "its" or "their" && Nounish(words[i + 2]) && !words[i + 2].Is(Role.Part) && !words[i + 2].Is(Role.Noun, "place"))
+        {
+            (now, heldBy) = (null, true);
+            return i + 1;
+        }
         // Lifted out after disconnecting its cable: that was done.
         if (word.Text is "after" && now is not null && i + 1 < words.Count && words[i + 1].Is(Role.Deed) && words[i + 1].Text.EndsWith("ing", StringComparison.Ordinal))
         {
@@ -161,7 +198,7 @@ internal sealed partial class ClauseReader
             to++;
             ThingAt(ref to, inPlace: true);
         }
-        if (of is null && !(word.Text is "under" or "below" or "beneath" or "underneath" or "behind"))
+        if (of is null && !(word.Text is "under" or "below" or "beneath" or "underneath" or "behind" || word.Text.StartsWith("hiding ", StringComparison.Ordinal) || word.Text.StartsWith("hidden ", StringComparison.Ordinal)))
             return word.Is(Role.Aside) || word.Is(Role.Particle) || to > i + 1 ? to : IsWith(word) ? null : i + 1;
         // Beneath each of the two
         if (of is { IsEach: true, Role: null } each && to + 1 < words.Count && words[to].Text == "of" && Numerals.At(words, words[to + 1].Text == "the" ? to + 2 : to + 1) is { Count: { } whole } numeral)
@@ -189,6 +226,12 @@ internal sealed partial class ClauseReader
             now.Reach(word.Start, words[to - 1].End);
             return to;
         }
+        // Six screws, of four millimetres
+        if (of is { Role: null, IsCounted: false, HasFacts: true, Length: { } long_, Drive: null } && now is null && word.Text is "of" or "at" && Clauses.LastOrDefault()?.Object is { Length: null } before && (before.IsNoun("screw", "standoff") || before is { Role: null, HasFacts: true }))
+        {
+            (before.Length, before.IsLengthApart) = (long_, true);
+            return to;
+        }
         var place = new Attachment(word.Text, of, word.Start, words[to - 1].End);
         if (IsWith(word) && of is not null && With(of, place))
             return to;
@@ -212,6 +255,12 @@ internal sealed partial class ClauseReader
             if (of.Length is not null || of.Number is { Most: > 4 })
                 Fault(place.Start, place.End, $"what of this is counted or measured? A {of.Text} is neither");
             now ??= Begin(words.FindIndex(word => word.Start == place.Start));
+            // With a guitar pick all the way round
+            if (now is { HasDeed: false, Object: null, Particle: null } && of.IsNoun("tool") && words.FindIndex(word => word.Start >= place.End) is > 0 and var round && words[round].Text is "all the way round" or "all the way around" or "all round" or "all around" or "round" or "around" or "right round" or "right around")
+            {
+                now.Deeds.Add("come");
+                now.Places.Add(place);
+            }
             if (of.Drive is { } drive && now.Object is { Drive: null } turned && turned.IsNoun("screw"))
                 turned.Drive = drive;
             now.Tool = of.IsNoun("heatTool") ? Words.Tool.Heat : of.IsNoun("solvent") ? Words.Tool.Solvent : now.Tool;
@@ -219,6 +268,9 @@ internal sealed partial class ClauseReader
             return true;
         }
         if (of.IsNoun("flap", "slideLock", "bar", "lock", "lever", "press", "push", "latch") && now is not null)
+            return false;
+        // Came out with its cable: what hangs on it.
+        if (of is { IsIts: true, IsCounted: false, Role: Role.Noun } && of.IsNoun("cable", "lead", "ribbon") && now is { Particle: not null, Object.IsPart: true })
             return false;
         if (of.IsPart || (of.IsNoun("holder", "cover") && now?.Object is { IsPart: true } && !of.IsCounted) || of.IsNoun("place", "seam", "piece", "chip", "machine") || (of.Text == "wires" && now?.Object?.IsNoun("plug", "cable") == true))
             return false;
@@ -246,6 +298,8 @@ internal sealed partial class ClauseReader
             heldBy = true;
             return i + 1;
         }
+        if (of is { Total: not null })
+            Fault(words[i].Start, words[to - 1].End, "how many are there in all, and what of them was undone? Say each group with its count");
         if (words[i].Text.Contains("reach", StringComparison.Ordinal) && of.IsNoun("screw", "clip"))
             Fault(words[i].Start, words[to - 1].End, "were they undone as well? Say it between commas, such as 1 screw");
         var place = new Attachment(words[i].Text, of, words[i].Start, words[to - 1].End);

@@ -94,6 +94,11 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
 
     private void Segment()
     {
+        if (Likens())
+        {
+            Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
+            return;
+        }
         for (var i = 0; i < words.Count;)
         {
             var next = One(i);
@@ -128,6 +133,8 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         // When they are out: what was done before.
         if (word.Text is "when" or "once" or "as soon as" or "now that" or "after" or "while" && i + 2 < words.Count && words[i + 1].Text is "they" or "it" or "they're" or "it's" or "these" or "those" or "that" or "them" or "all" && words.FindIndex(i + 2, other => !other.Is(Role.Aside)) is > 0 and var state && (words[state].Is(Role.Particle) || words[state].Is(Role.State)) && !(state + 1 < words.Count && words[state + 1].Is(Role.Preposition)))
             return state + 1;
+        if (Stated(i) is { } behindState)
+            return behindState;
         if (Subordinate(i) is { } behindIt)
             return behindIt;
         // Careful, that one is sharp: a remark.
@@ -146,6 +153,8 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             (now, heldBy) = (null, true);
             return i + 1;
         }
+        if (word.Text is "find" or "found" or "finds" && IsFirst(i) && StartsThing(i + 1) && !words.Exists(other => other.Is(Role.Negation)))
+            return i + 1;
         // The same screw again
         if (word.Text == "again" && i > 1 && Nounish(words[i - 1]) && words[i - 2].Text == "same" && !words.Exists(other => other.Is(Role.Deed) && !Nounish(other)))
             return i + 1;
@@ -215,6 +224,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             Remarks.Add(new(Role.Ready, word.Start, words[end - 1].End, segment));
             return end;
         }
+        // Ten screws, bar one
+        if (word.Text == "bar" && IsFirst(i) && i + 1 < words.Count && words[i + 1].Number is <= 5 && Clauses.LastOrDefault()?.Object is { IsCounted: true, Captive: false } && (i + 2 == words.Count || !Nounish(words[i + 2])))
+            return Away(i, Role.Fraction, "all but which? Say what was undone, each group with its count");
         if (word.Is(Role.Damage) && IsDamage(i))
             return Damage(i);
         // One two three four, four screws: counted aloud.
@@ -373,6 +385,13 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             now = null;
             return i + 2;
         }
+        // Then the fan itself
+        if (word.Text is "itself" or "themselves" && i + 1 == words.Count && now is { HasDeed: false, Particle: null, Object.IsPart: true } && Clauses.Count > 1)
+        {
+            now.Particle = "out";
+            now.Reach(word.Start, word.End);
+            return i + 1;
+        }
         if (word.Text is "earlier" or "previously" or "beforehand" && now is { HasDeed: true } or { Particle: not null })
         {
             Clauses.Remove(now);
@@ -418,6 +437,17 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return Thing(i);
         if (word.Text is "of these" or "of those" && now is null && StartsThing(i + 1))
             return i + 1;
+        // Eleven screws, of which three were shorter
+        if (word.Text is "of which" or "of them" && now is null && i + 1 < words.Count && Numerals.At(words, i + 1) is not null)
+        {
+            var to = i + 1;
+            if (ThingAt(ref to) is { Role: null } those)
+            {
+                those.IsOfThem = true;
+                Give(those, i + 1);
+                return to;
+            }
+        }
         if (word.As(Role.Compare) == "orSo" && now?.Object is { Number.Exact: { } sure } rough)
         {
             rough.Number = new Count(Math.Max(1, (int)(sure * 0.8)), (int)Math.Ceiling(sure * 1.2));

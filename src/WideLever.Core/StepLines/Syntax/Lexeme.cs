@@ -99,6 +99,14 @@ internal static class Lexemes
             }
             if (Longest(words, i, 1) is var (entry, length))
             {
+                // Six screws down the side; and up it comes.
+                if ((entry.Text is "screws down" or "screw down" && lexemes.Count > 0 && (lexemes[^1].Number is not null || lexemes[^1].Figure is not null || lexemes[^1].Is(Role.Drive) || lexemes[^1].Is(Role.Describe)))
+                    || (entry.Text == "and up" && i + 2 < words.Count && words[i + 2].Text is "it" or "they" or "comes" or "come" or "the"))
+                {
+                    lexemes.Add(words[i] with { Senses = Lexicon.Of(words[i].Text).ToArray() });
+                    i++;
+                    continue;
+                }
                 lexemes.Add(entry);
                 i += length;
                 continue;
@@ -176,6 +184,13 @@ internal static class Lexemes
         if (text is "-" or "–" or "—" or "--" or "..." or "…" or "/")
         {
             yield return Stop("-");
+            yield break;
+        }
+        // #0 cross
+        if (text.Length is 2 or 3 && text[0] == '#' && text[1..].All(char.IsAsciiDigit))
+        {
+            yield return new("number", Lexicon.Of("number").ToArray(), null, start, start + 1);
+            yield return new(text[1..], [], FigureOf(text[1..]), start + 1, start + text.Length);
             yield break;
         }
         // 3+3

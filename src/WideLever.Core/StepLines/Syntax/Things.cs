@@ -30,6 +30,12 @@ internal sealed partial class ClauseReader
                 (thing.IsOther, thing.IsDefinite, any) = (true, true, true);
                 continue;
             }
+            // Those two screws: so many.
+            if (word.Is(Role.Pronoun) && !any && !head && word.Text.Split(' ') is ["those" or "these", var soMany] && Lexicon.Of(soMany) is { Length: > 0 } && i + 1 < words.Count && Describes(i) && double.TryParse(Array.Find(Lexicon.Of(soMany).ToArray(), sense => sense.Role == Role.Count).Is, out var told))
+            {
+                (thing.Number, thing.IsDefinite, any) = ((int)told, true, true);
+                continue;
+            }
             if (word.Is(Role.Pronoun) && !any && !head)
             {
                 thing.IsPronoun = true;
@@ -109,6 +115,13 @@ internal sealed partial class ClauseReader
                 {
                     thing.IsOfThem = true;
                     i++;
+                    continue;
+                }
+                // Two of the twelve clips
+                if (words[i].Text.EndsWith(" of the", StringComparison.Ordinal) && i + 1 < words.Count && words[i + 1].Number is > 1 && Numerals.At(words, i + 1) is { Count: { } ofAll } whole_)
+                {
+                    (thing.Total, thing.IsOfThem) = (ofAll, true);
+                    i += whole_.Length;
                     continue;
                 }
                 // Three of the ten
@@ -277,7 +290,7 @@ internal sealed partial class ClauseReader
                 if (head && (word.Is(Role.Preposition) || (word.Is(Role.Aside) && !word.Is(Role.Noun, "screw"))))
                     break;
                 // 9 x ph0 bottom, 8 ph0 hinge: where, for what has these facts are screws.
-                if (!head && thing.IsCounted && (thing.Size is not null || thing.Thread is not null) && !Screwlike(i))
+                if (!head && (thing.IsCounted || word.Is(Role.Noun, "place")) && (thing.Size is not null || thing.Thread is not null || (thing.Drive is not null && word.Is(Role.Noun, "place"))) && !Screwlike(i))
                     break;
                 if (head)
                     thing.Before.Add(new(thing.Role!.Value, thing.Is, thing.Many));
@@ -297,6 +310,9 @@ internal sealed partial class ClauseReader
         }
         if (!any)
             return null;
+        // Soft grey glue
+        if (thing.IsNoun("glue") && thing.Looks.Exists(look => look is "soft" or "rubbery" or "gummy" or "hard" or "rigid" or "brittle"))
+            thing.Is = thing.Looks.Exists(look => look is "soft" or "rubbery" or "gummy") ? "softGlue" : "rigidGlue";
         // PH0 the lot
         thing.IsAll |= thing.HasFacts && !thing.IsCounted && i < words.Count && words[i].Text is "the lot" or "every one" or "throughout" or "all of them" or "every one of them" or "all round" or "altogether" or "all";
         thing.End = words[i - 1].End;
@@ -367,7 +383,7 @@ internal sealed partial class ClauseReader
             i = behind;
             return true;
         }
-        if (!named && !(drive is not null && i + 1 < words.Count && (words[i + 1].Text is "size" or "number" or "no." or "nr" || Digits(words[i + 1].Text) is not null || (words[i + 1].Text is "double" or "triple"))))
+        if (!named && !(drive is not null && i + 1 < words.Count && (words[i + 1].Text is "size" or "number" or "no." or "nr" || Digits(words[i + 1].Text) is not null || (words[i + 1].Text is "double" or "triple") || (drive.Is(Role.Drive, "cross") && words[i + 1] is { Figure: null, Number: <= 4 } && (i + 2 >= words.Count || !Nounish(words[i + 2]) || words[i + 2].Is(Role.Noun, "screw"))))))
             return false;
         var at = named ? i + 1 : words[i + 1].Text is "size" or "number" or "no." or "nr" ? i + 2 : i + 1;
         if (at < words.Count && words[at].Figure is { Size: not null } && named)
@@ -517,7 +533,7 @@ internal sealed partial class ClauseReader
             return true;
         }
         // p two, t five, p h one
-        if (words[i].Text is "p" or "t" or "y" or "ph" or "p h" && i + 1 < words.Count && words[i + 1].Number is { } driver && (words[i + 1].Figure is null || words[i].Text.Length == 1) && thing.Size is null && driver < 50)
+        if (words[i].Text is "p" or "t" or "y" or "ph" or "p h" && i + 1 < words.Count && words[i + 1].Number is { } driver && (words[i + 1].Figure is null || words[i].Text.Length == 1 || (driver <= 4 && (i + 2 >= words.Count || !Nounish(words[i + 2]) || words[i + 2].Is(Role.Noun, "screw")))) && thing.Size is null && driver < 50)
         {
             var turned = words[i].Text switch { "p" => Words.Drive.FiveLobe, "t" => Words.Drive.SixLobe, "y" => Words.Drive.TriLobe, _ => Words.Drive.Cross };
             (thing.Drive, thing.Size) = (turned, Figures.SizeOf(turned, driver.ToString(CultureInfo.InvariantCulture)));
