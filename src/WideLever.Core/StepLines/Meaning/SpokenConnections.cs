@@ -16,6 +16,12 @@ internal sealed partial class SpokenMeaning
             repeated.Said.Add(clause);
             return;
         }
+        // It's the flat connector that presses down
+        if (clause is { IsAbout: true, Deeds: ["press"] } && thing.IsNoun("plug", "press") && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Action: Unplug { Connector: null or Connector.WirePlug } pressed })
+        {
+            acts[^1].Action = pressed with { Connector = Connector.PressFit };
+            return;
+        }
         // It's a two-wire plug: what was named.
         if (clause is { IsAbout: true, HasDeed: false, Particle: null } && !thing.IsCounted && acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock) is { Action: Unplug told } spokenOfLast && acts[^1] == spokenOfLast)
         {
@@ -68,6 +74,12 @@ internal sealed partial class SpokenMeaning
             Holder(clause, thing);
             return;
         }
+        // A flap that came off: did it break?
+        if (thing.Is is "flap" or "lock" && clause is { Deeds: ["come"], Particle: "off" or "away" or "loose" } && clause.DeedSaid != "gone")
+        {
+            Fault(clause, "did it break, or was it opened? Say flap up, or what broke");
+            return;
+        }
         // A bar that comes off with screws may hold something, or lock a cable.
         if (thing is { Is: "bar", Text: "bar" or "bars" } && thing.Before.Count == 0 && (clause.Does("take", "come") || (clause.Particle is "off" or "away" or "out")) && acts.Exists(act => act.Sort == Sort.Screws) && !acts.Exists(act => act.Sort is Sort.Connection))
         {
@@ -94,6 +106,7 @@ internal sealed partial class SpokenMeaning
         // The battery ends in a white plug
         isBattery |= part is null && clause.IsHeldBy && mentioned.Count > 0 && mentioned[^1] is var (owner, owns) && owns.Segment == clause.Segment && Kind(owner) == PartKind.Battery && owner.IsPart;
         // Pack out: six screws, and the connector: its own, where the line speaks of no other part.
+        isBattery |= part is null && thing.Is == "plug" && words.Where(word => word.Is(Role.Part) && !word.Is(Role.Aside)).Select(word => word.As(Role.Part)!.Split(':')[0]).Distinct().ToList() is ["battery"] && !words.Exists(word => word.Is(Role.Noun, "charger")) && clauses.TrueForAll(other => other.Object?.IsPart != true || Kind(other.Object) == PartKind.Battery) && (clause.HasDeed || clause.Particle is not null) && !clause.Places.Exists(place => place.Of is { IsPart: true });
         isBattery |= part is null && !clause.Places.Exists(place => place.Of?.PartOf is not null) && spokenOf.Count == 1 && spokenOf.Contains(PartKind.Battery) && freed.Exists(one => one.Clause.Object is { IsPart: true } pack && Kind(pack) == PartKind.Battery) && thing.Is == "plug";
         var count = Counted(clause, thing);
         // Conn (wire): what it is.

@@ -494,7 +494,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 read = place;
                 // Feet that were peeled for the screws below are their cover.
                 var peeled = acts.FindLastIndex(act => act.Sort == Sort.Peel && PeeledCover(act) == cover);
-                var covers = of.Number is { Exact: { } number } ? number : of is { Many: false } && of.Text.EndsWith("strip", StringComparison.Ordinal) && of.Text != "foot strip" && thing.Number is { Least: > 1 } ? 1 : default(int?);
+                var covers = of.Number is { Exact: { } number } ? number : of is { Many: false } && of.Text != "foot strip" && (of.Text.EndsWith("strip", StringComparison.Ordinal) || (of.IsNoun("foot") && of.Looks.Count + of.Which.Count > 0)) && thing.Number is { Least: > 1 } ? 1 : default(int?);
                 if (peeled >= 0 && !of.IsAnother)
                 {
                     covers ??= CoverCount(acts[peeled], thing);

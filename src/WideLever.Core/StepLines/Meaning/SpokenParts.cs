@@ -15,6 +15,9 @@ internal sealed partial class SpokenMeaning
 
     private void OfPart(Clause clause, Thing thing)
     {
+        // Screen peeled off its glue: the panel.
+        if (thing is { Is: "displayAssembly:lid", Text: "screen" or "display" } && (clause.Does("peel") || clause.Places.Exists(place => place.Of is { } of && of.IsNoun("glue", "softGlue", "rigidGlue", "stickyTape", "foam"))))
+            thing.Is = "displayPanel:panel";
         // A cell: the clock's, where the line speaks of that.
         if (thing.Is == "cell")
         {
@@ -187,6 +190,12 @@ internal sealed partial class SpokenMeaning
                 freed.Add((second, clause));
             return;
         }
+        // Battery unplugged, five screws, then the battery: it comes out last.
+        if (clause is { IsNext: true, IsHeldBy: false, Places.Count: 0, State: null } && thing is { IsThe: true, IsCounted: false } && clause == clauses[^1] && acts.Exists(act => act.Part == thing.Is && act.Sort == Sort.Connection) && acts.Count > 1)
+        {
+            Out(clause, thing);
+            return;
+        }
         if (clause.State is null)
             Mention(clause, thing);
     }
@@ -194,7 +203,8 @@ internal sealed partial class SpokenMeaning
     /// <summary>A module or stick is one of memory, where the line speaks of no other card.</summary>
     private Thing Stick(Thing thing)
     {
-        (thing.Role, thing.Is) = (Role.Part, thing.PartOf is { } own ? own : About() is var (about, _) && about.IsPart && Kind(about) is PartKind.Storage or PartKind.Wireless ? about.Is : "memory:memory");
+        var cards = words.Where(word => word.Is(Role.Part) && !word.Is(Role.Aside)).Select(word => word.As(Role.Part)!).Where(part => part.Split(':')[0] is "storage" or "wireless" or "memory").Distinct().ToList();
+        (thing.Role, thing.Is) = (Role.Part, thing.PartOf is { } own ? own : cards is [var card] && !card.StartsWith("memory", StringComparison.Ordinal) && words.Exists(word => word.Is(Role.Part, card) && word.Start < thing.Start) ? card : About() is var (about, _) && about.IsPart && Kind(about) is PartKind.Storage or PartKind.Wireless ? about.Is : "memory:memory");
         return thing;
     }
 
@@ -863,6 +873,9 @@ internal sealed partial class SpokenMeaning
         // fan: 3 ph0 — what stands before the colon comes out, where only what holds it is said.
         if (topic is var (about, said) && about.IsPart && !said.IsAnnounced && !(about.Many && Kind(about) == PartKind.Hinge) && clauses.Count(clause => clause.IsTopic) == 1 && !freed.Exists(one => one.Clause.Object?.Is == about.Is) && !lifts.Exists(act => act.Part == about.Is) && acts.Count > 0 && !acts.Exists(act => act.Clause.Object is { IsPart: true }) && lifts.Count == 0)
             Out(said, about);
+        // Peeled off its glue after two minutes of heat
+        if (heat is null && acts.Exists(act => act.Sort == Sort.Bond) && words.FindIndex(word => word.Is(Role.Noun, "heatTool")) is >= 0 and var warmed && !words.Take(warmed).TakeLast(3).Any(word => word.Is(Role.Negation) || word.Is(Role.Fraction) || word.Is(Role.Modal)))
+            heat = Tool.Heat;
         if (heat is { } tool)
         {
             var bonds = acts.FindAll(act => act.Sort == Sort.Bond && act.Action is Unbond { Bond: not Bond.ReleaseTab });
@@ -879,6 +892,9 @@ internal sealed partial class SpokenMeaning
             foreach (var (part, clause) in seen)
             {
                 var at = freed.FindIndex(one => one.Part.Id == part.Id);
+                // The sink was stuck to the paste.
+                if (at < 0 && clause.Object is { IsPart: true } stuck && Kind(stuck) == PartKind.Thermal && acts.Exists(act => act.Sort == Sort.Joint))
+                    continue;
                 if (at < 0 && part.Mounting is Mounting.Glued or Mounting.Taped && acts.Exists(act => act.Sort == Sort.Bond) && clause.Object is { IsPart: true } thing)
                 {
                     Out(clause, thing);
@@ -891,6 +907,9 @@ internal sealed partial class SpokenMeaning
             }
             seen.Clear();
         }
+        // Alcohol down the edge, lifted the pack: what was dissolved?
+        if (lifts.Count > 0 && !acts.Exists(act => act.Sort is Sort.Bond or Sort.Joint) && clauses.Find(clause => clause.Object?.IsNoun("solvent") == true && !clause.Does("clean")) is { } dissolving)
+            Fault(dissolving, "what was dissolved? Say the glue, such as soft glue 120 mm with solvent");
         foreach (var (thing, clause) in mentioned)
         {
             // Unscrewed the card: by how many?

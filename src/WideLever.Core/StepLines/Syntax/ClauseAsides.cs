@@ -91,11 +91,18 @@ internal sealed partial class ClauseReader
             corrects = true;
             return i + 1;
         }
+        // Four screws, they won't come out: they stay where they are.
+        if (IsFirst(i) && word.Text is "won't" or "don't" or "wont" or "dont" or "do not" or "will not" or "doesn't" or "not" && words.Skip(i + 1).All(other => other.Text is "come" or "coming" or "come off" or "come out" or "fall" or "falling" or "drop" or "out" or "off" or "all the way" or "completely" or "fully" or "they" or "ever" || (other.Is(Role.Aside) && !other.Is(Role.Deed)))
+            && words.Skip(i + 1).Any(other => other.Text.StartsWith("com", StringComparison.Ordinal) || other.Text.StartsWith("fall", StringComparison.Ordinal) || other.Text == "drop") && Clauses.LastOrDefault(clause => clause.Object is { IsPronoun: false })?.Object is { IsCounted: true } kept && (kept.Role is null || kept.IsNoun("screw")))
+        {
+            kept.Captive = true;
+            return words.Count;
+        }
         // No not feet, clips
         if (word.Text == "no" && IsFirst(i) && Clauses.Count > 0 && i + 1 < words.Count && words[i + 1].Text == "not")
             return Away(i, Role.Negation, "is that a correction? Change the line so that it says what is so");
         // But no, there's one more screw
-        if (word.Text == "no" && IsFirst(i) && i + 1 < words.Count && words[i + 1].Text is "there's" or "there is" or "there are" or "it's" or "they're" or "that's")
+        if (word.Text == "no" && IsFirst(i) && i + 1 < words.Count && words[i + 1].Text is "there's" or "there is" or "there are")
             return i + 1;
         // None of the eight screws was captive
         var to = i + 1;
@@ -155,6 +162,9 @@ internal sealed partial class ClauseReader
         // Nothing moves, it didn't come: was it undone at all?
         if (IsFirst(i) && word.Text is "nothing" or "nobody" && words.Skip(i + 1).Any(other => other.Is(Role.Deed, "come") || other.Is(Role.Deed, "move") || other.Is(Role.Deed, "take") || other.Text is "moves" or "happens" or "happened" or "gives" or "budges") && Clauses.Exists(clause => clause.HasDeed))
             return Away(i, Role.Negation, "did it come out or not? What was tried and left is said so, such as tried = keyboard");
+        // Contact springs, nothing to unplug: they were only named.
+        if (IsFirst(i) && word.Text is "nothing" && i + 1 < words.Count && words[i + 1].Text == "to" && Clauses.LastOrDefault() is { HasDeed: false, Particle: null, Object: { } contacts } idle && contacts.IsNoun("spring", "plug", "cable", "ribbon", "press", "push", "lead") && idle.Segment == segment - 1)
+            Clauses.Remove(idle);
         if (IsFirst(i))
         {
             // What is not there, or was not done, is noted where the line says something else.

@@ -143,6 +143,9 @@ internal sealed partial class ClauseReader
             (now, heldBy) = (null, true);
             return i + 1;
         }
+        // The ports board after two screws: it came out.
+        if (word.Text is "after" && now is { HasDeed: false, Particle: null, State: null, Object: { IsPart: true, IsCounted: false } } && Fasteners(i + 1))
+            now.Particle = "out";
         // Drops out after two latches: they were opened.
         if (word.Text is "after" && (now is not null || Clauses.Count > 0 || Fasteners(i + 1) || Fasteners(i + 2)) && (Numerals.At(words, i + 1) is not null || (i + 2 < words.Count && words[i + 1].Text == "the" && Numerals.At(words, i + 2) is not null && Fasteners(i + 2))))
         {
@@ -191,7 +194,7 @@ internal sealed partial class ClauseReader
             leading.Add(new(word.Text, null, word.Start, words[to - 1].End));
             return to;
         }
-        if (of is { Total: not null })
+        if (of is { Total: not null } || (of is { IsOfThem: true, IsCounted: true, Role: null } && now?.Object is { } counted_ && (counted_.IsNoun("screw") || IsCover(counted_)) && word.Text is "under" or "below" or "beneath" or "over" or "underneath" && of.Number is { Most: > 1 }) || (of is { IsOfThem: true, IsCounted: true } && of.IsNoun("screw") && IsCover(now?.Object)))
             Fault(words[i].Start, words[to - 1].End, "how many are there in all, and what of them was undone? Say each group with its count");
         if (of is not null && word.Text == "between" && to + 1 < words.Count && words[to].Is(Role.Join) && StartsThing(to + 1))
         {
@@ -269,6 +272,9 @@ internal sealed partial class ClauseReader
         }
         if (of.IsNoun("flap", "slideLock", "bar", "lock", "lever", "press", "push", "latch") && now is not null)
             return false;
+        // A plug with a pull tab
+        if (of is { IsCounted: false, Many: false } && of.IsNoun("releaseTab", "tab") && now?.Object?.IsNoun("plug", "cable", "ribbon", "lead") == true)
+            return false;
         // Came out with its cable: what hangs on it.
         if (of is { IsIts: true, IsCounted: false, Role: Role.Noun } && of.IsNoun("cable", "lead", "ribbon") && now is { Particle: not null, Object.IsPart: true })
             return false;
@@ -298,7 +304,7 @@ internal sealed partial class ClauseReader
             heldBy = true;
             return i + 1;
         }
-        if (of is { Total: not null })
+        if (of is { Total: not null } || (of is { IsCounted: true } && of.IsNoun("screw") && IsCover(now?.Object) && Enumerable.Range(i, to - i).Any(at => words[at].Text.EndsWith(" of the", StringComparison.Ordinal) || words[at].Is(Role.OfThem) || words[at].Text == "of")))
             Fault(words[i].Start, words[to - 1].End, "how many are there in all, and what of them was undone? Say each group with its count");
         if (words[i].Text.Contains("reach", StringComparison.Ordinal) && of.IsNoun("screw", "clip"))
             Fault(words[i].Start, words[to - 1].End, "were they undone as well? Say it between commas, such as 1 screw");

@@ -13,7 +13,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
 
     private List<Lexeme> words = [];
     private Clause? now;
-    private bool joined, heldBy, corrects, isNext, isPlus, isBehindColon;
+    private bool joined, heldBy, corrects, isNext, isPlus, isBehindColon, isBeforeColon;
     private int segment, pairs;
     private string announced = "";
     private Thing? hides;
@@ -44,6 +44,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             pairs = 0;
             var before = Clauses.Count;
             isBehindColon = from > 0 && line[from - 1].IsColon;
+            isBeforeColon = to < line.Count && line[to].IsColon;
             Segment();
             // A quarter turn on each of the two screws: what it was done to.
             if (leading.Count > 0 && Clauses.Count == before && leading.FindIndex(place => place.Of is { IsCounted: true } of && of.IsNoun("screw", "clip", "latch") && place.Preposition is "on" or "for" or "at" or "to") is >= 0 and var fasteners)
@@ -59,6 +60,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
                 Clauses[^1].Places.AddRange(leading);
                 leading.Clear();
             }
+            // Later: paste
+            if (to + 1 < line.Count && line[to] is { Text: "later" or "next time" or "todo" } && line[to + 1].IsColon)
+                Fault(line[to].Start, line[to].End, "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"");
             if (to < line.Count && line[to].IsColon && Clauses.Count == before && Remarks.Count > 0 && Remarks[^1].Segment == segment && Remarks[^1].Kind is Role.Remark or Role.Negation)
                 Fault(Remarks[^1].Start, Remarks[^1].End, "this is a remark: what stands behind its colon belongs to it, and is no step");
             // Connector (battery): whose it is.
@@ -401,9 +405,21 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (word.Text == "where" && words.Skip(i + 1).Any(other => other.Is(Role.Deed) && !Nounish(other)))
             return Away(i, Role.Remark, "this says where or when, and what is done in it cannot be told apart: put what was done between commas");
-        if (word.Text == "already" && now is not null && (now.Does("come") || now.Particle is not null || i + 1 == words.Count))
+        if (word.Text == "already" && now is not null && (now.Does("come") || now.Particle is not null || i + 1 == words.Count || (!now.HasDeed && words.Skip(i + 1).All(other => other.Is(Role.Particle) || other.Is(Role.Aside) || (other.Is(Role.Deed) && other.Text.EndsWith("ed", StringComparison.Ordinal)) || other.Text == "undone"))))
         {
-            // The heatsink is gone already: how things stand.
+            // The heatsink is gone already: how things stand; so do the leads that are named with it.
+            while (now.IsJoined && Clauses.IndexOf(now) is > 0 and var at && Clauses[at - 1] is { HasDeed: false, Particle: null } with && with.Segment == now.Segment)
+            {
+                Clauses.RemoveAt(at);
+                now = with;
+            }
+            if (i + 1 < words.Count && now.Particle is null && !now.HasDeed)
+            {
+                Clauses.Remove(now);
+                Remarks.Add(new(Role.Remark, now.Start, words[^1].End, segment));
+                now = null;
+                return words.Count;
+            }
             Clauses.Remove(now);
             Remarks.Add(new(Role.Remark, now.Start, word.End, segment));
             now = null;

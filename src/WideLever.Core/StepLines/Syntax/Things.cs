@@ -81,6 +81,12 @@ internal sealed partial class ClauseReader
                     thing.Which.Add(word.Text);
                     continue;
                 }
+                // Fan one: a name.
+                if (head && numeral.Length == 1 && i + 1 == words.Count && word.Text is "one" or "two" && thing is { IsPart: true, Many: false, IsCounted: false } && thing.Is.Split(':')[0] is "fan" or "storage" or "memory" && isBeforeColon)
+                {
+                    thing.Which.Add(word.Text);
+                    continue;
+                }
                 // Clips ten, antenna leads black and white
                 if (head && !thing.IsCounted && thing.Many && i + numeral.Length == words.Count && !inPlace && numeral.Count is not null)
                 {
@@ -149,7 +155,7 @@ internal sealed partial class ClauseReader
                 any = true;
                 continue;
             }
-            if (any && word.Is(Role.Distribution) && !StartsThing(i + 1) && (thing.IsCounted || (head && thing is { Many: false } && thing.IsNoun("screw", "clip") && i + 1 == words.Count)))
+            if (any && word.Is(Role.Distribution) && !StartsThing(i + 1) && (thing.IsCounted || (head && thing is { Many: false } && thing.IsNoun("screw", "clip", "plug", "cable", "ribbon", "lead", "latch", "flap") && i + 1 == words.Count)))
             {
                 thing.IsForEach = true;
                 continue;
