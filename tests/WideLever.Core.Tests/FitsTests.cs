@@ -26,6 +26,23 @@ public sealed class FitsTests
         fit.Against.Count.ShouldBe(forbids.Length > 0 ? Math.Max(1, fit.Against.Count) : 0);
     }
 
+    public static TheoryData<string, string, string, string> Told()
+    {
+        var data = new TheoryData<string, string, string, string>();
+        foreach (var row in File.ReadAllLines(Path.Combine(AppContext.BaseDirectory, "lines", "fits-told.tsv")).Where(line => line.Length > 0 && line[0] != '#').Select(line => line.Split('\t')))
+            data.Add(row[0], row[1], row[2], row[3]);
+        return data;
+    }
+
+    [Theory]
+    [MemberData(nameof(Told))]
+    public void A_module_fits_has_to_be_looked_at_or_is_forbidden_as_people_name_things(string kind, string place, string module, string answer)
+    {
+        WordList.TryParse<PartKind>(kind, out var of).ShouldBeTrue();
+        var fit = ModuleFits.Of(PlaceOf(of, place), Build.Sealed().Unit, ModuleOf(of, module), Examples.House);
+        (fit.Forbids?.Word() ?? (fit.Unsure.Count > 0 ? "look" : "yes")).ShouldBe(answer, string.Join("; ", [.. fit.Against, .. fit.Unsure]));
+    }
+
     [Fact]
     public void There_are_sixty_rows() => Rows().Count.ShouldBeGreaterThanOrEqualTo(60);
 
@@ -109,7 +126,7 @@ public sealed class FitsTests
             Interface = new()
             {
                 Name = name,
-                Standard = facts.ContainsKey("standard") ? Standard.None : Standard.Open,
+                Standard = facts.ContainsKey("standard") ? Standard.None : facts.ContainsKey("restricted") ? Standard.Restricted : Standard.Open,
                 Bus = facts.GetValueOrDefault("bus"),
                 Generation = facts.GetValueOrDefault("generation"),
                 MaxLengthMm = Number(facts, "maxLengthMm"),

@@ -88,6 +88,15 @@ public sealed partial record InterfaceFacts
     /// <summary>Whether it is said that both sides must not carry chips.</summary>
     public bool SingleSided { get; init; }
 
+    /// <summary>The largest that a limit in words allows, GB; null: none does.</summary>
+    public double? MostGb { get; init; }
+
+    /// <summary>How thick a drive of 2.5 inches may be, or is, by its name, mm; null: not said.</summary>
+    public double? ThickMm { get; init; }
+
+    /// <summary>What it says besides that a module must share with its place, such as memory with check bits, or a panel that is touched.</summary>
+    public IReadOnlyList<string> Ways { get; init; } = [];
+
     /// <summary>Whether memory of two generations runs in one machine: the low voltage of DDR3L beside DDR3, LPDDR5X beside LPDDR5, and nothing else beside another.</summary>
     public static bool RunTogether(string one, string other) => one == other || other == $"{one}L" || other == $"{one}X" || one == $"{other}X";
 
@@ -107,7 +116,7 @@ public sealed partial record InterfaceFacts
         IReadOnlyList<string> memory = [.. Ddr().Matches(text).Select(one => one.Groups["ddr"].Value.ToUpperInvariant()).Distinct()];
         // A socket that is named by its contacts alone takes what has as many.
         if (memory.Count == 0 && Pins().Match(text) is { Success: true } pins)
-            memory = [pins.Groups["pins"].Value switch { "262" => "DDR5", "260" => "DDR4", _ => "DDR3" }];
+            memory = [pins.Groups["pins"].Value switch { "262" => "DDR5", "260" => "DDR4", "204" => "DDR3", _ => "DDR2" }];
         return new()
         {
             Form = Family(text, lengths.Count > 0),
@@ -127,8 +136,20 @@ public sealed partial record InterfaceFacts
             Rest = string.Concat(Measures().Aggregate(text, (left, measure) => measure.Replace(left, " ")).Where(char.IsLetterOrDigit)),
             Keys = string.Concat(Key().Matches(text).SelectMany(key => key.Groups["keys"].Value).Where(char.IsAsciiLetter).Select(char.ToUpperInvariant).Distinct().Order()),
             SingleSided = Single().IsMatch(text),
+            MostGb = Largest().Match(text) is { Success: true } most ? double.Parse(most.Groups["most"].Value.Replace(',', '.'), CultureInfo.InvariantCulture) * (most.Groups["unit"].Value == "tb" ? 1000 : 1) : null,
+            ThickMm = Bay().IsMatch(text) && Thick().Match(text) is { Success: true } thick ? double.Parse(thick.Groups["thick"].Value.Replace(',', '.'), CultureInfo.InvariantCulture) : null,
+            Ways = [.. WaysSaid.Where(way => Regex.IsMatch(text, $@"(?<!non[- ]?|not |no )\b{way}\b"))],
         };
     }
+
+    private static readonly string[] WaysSaid = ["ecc", "registered", "cnvi", "touch"];
+
+    /// <summary>Whether a limit in words says anything that a module is compared with.</summary>
+    public static bool IsRead(string limit) => Of([limit]) is var facts && (facts.Form is not null || facts.LengthsMm.Count > 0 || facts.Bus != Buses.None || facts.PcieGeneration is not null || facts.Memory.Count > 0 || facts.Volts is not null || facts.Cells is not null
+        || facts.Contacts is not null || facts.Inches is not null || facts.Keys.Length > 0 || facts.SingleSided || facts.MostGb is not null || facts.Ways.Count > 0);
+
+    /// <summary>Every length that a text says, mm.</summary>
+    public static IReadOnlyList<double> Millimetres(string text) => [.. Millimetre().Matches(text.ToLowerInvariant()).Select(one => double.Parse(one.Groups["mm"].Value.Replace(',', '.'), CultureInfo.InvariantCulture))];
 
     private static FormFamily? Family(string text, bool isCard) =>
         SoDimm().IsMatch(text) ? FormFamily.SoDimm : text.Contains("camm", StringComparison.Ordinal) ? FormFamily.Camm : Dimm().IsMatch(text) ? FormFamily.Dimm
@@ -138,7 +159,7 @@ public sealed partial record InterfaceFacts
     private static int? SpeedIn(string text, bool isMemory) =>
         isMemory && Rate().Match(text) is { Success: true } rate ? int.Parse(rate.Groups["rate"].ValueSpan, CultureInfo.InvariantCulture) : null;
 
-    [GeneratedRegex(@"(?<!\d)(?<width>12|16|22|30)(?<length>16|26|30|42|60|80|110)(?!\d)", RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(@"(?<!\d)(?<width>12|16|22|30)( ?[x×] ?)?(?<length>16|26|30|42|60|80|110)(?!\d)", RegexOptions.ExplicitCapture)]
     private static partial Regex Card();
 
     [GeneratedRegex(@"\bpci-?e\b|\bpci express\b|\bnvme\b|\bgen ?[1-6]\b|\bpcie[1-6]", RegexOptions.ExplicitCapture)]
@@ -153,10 +174,10 @@ public sealed partial record InterfaceFacts
     [GeneratedRegex(@"(?<=ddr[1-6][lx]?[- ])(?<rate>\d{3,5})\b|\b(?<rate>\d{3,5}) ?(mt/s|mt|mhz)\b", RegexOptions.ExplicitCapture)]
     private static partial Regex Rate();
 
-    [GeneratedRegex(@"\bkeys?:? ?(?<keys>[abem]([+/& ]+[abem]\b)*)|\b(?<keys>[abem]([+/&][abem])?)[- ]keye?d?\b", RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(@"\bkeys?:? ?(?<keys>[abem]\b(([+/&, ]+| or | and )[abem]\b)*)|\b(?<keys>[abem]([+/&][abem])?)[- ]keye?d?\b", RegexOptions.ExplicitCapture)]
     private static partial Regex Key();
 
-    [GeneratedRegex(@"\b(?<pins>204|260|262)[- ]?pins?\b", RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(@"\b(?<pins>200|204|260|262)[- ]?pins?\b", RegexOptions.ExplicitCapture)]
     private static partial Regex Pins();
 
     [GeneratedRegex(@"(?<![\d.,])(?<volts>\d{1,2}([.,]\d{1,2})?) ?v(olts?)?\b", RegexOptions.ExplicitCapture)]
@@ -174,12 +195,28 @@ public sealed partial record InterfaceFacts
     [GeneratedRegex(@"(?<!\d)(?<wide>\d{3,4}) ?[x×] ?(?<high>\d{3,4})(?!\d)", RegexOptions.ExplicitCapture)]
     private static partial Regex Pixel();
 
-    private static Regex[] Measures() => [Pixel(), Diagonal(), Contact(), Cell(), Voltage()];
+    [GeneratedRegex(@"(?<![\d.,])\d{1,3}([.,]\d+)? ?wh\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex Energy();
+
+    // What a thing is called by everybody is no name of its own.
+    [GeneratedRegex(@"\b(socket|slot|card|module|processor|pack|battery|coin|button|cell|panel|layout)s?\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex Common();
+
+    [GeneratedRegex(@"\b(up to|max(imum|\.)?|at most|no more than|not more than|limited to|limit(ed)?:?) (of )?(?<most>\d+([.,]\d+)?) ?(?<unit>gb|tb)\b|\b(?<most>\d+([.,]\d+)?) ?(?<unit>gb|tb) (max(imum|\.)?|at most|(per|a|each) (slot|socket|place|module|stick))\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex Largest();
+
+    [GeneratedRegex(@"(?<![\d.,])(?<mm>\d{1,3}([.,]\d+)?) ?mm\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex Millimetre();
+
+    [GeneratedRegex(@"(?<![\d.,])(?<thick>[3-9]|[12]\d|\d{1,2}[.,]\d) ?mm\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex Thick();
+
+    private static Regex[] Measures() => [Pixel(), Diagonal(), Contact(), Cell(), Voltage(), Energy(), Common()];
 
     [GeneratedRegex(@"\b(single|one)[- ]sided", RegexOptions.ExplicitCapture)]
     private static partial Regex Single();
 
-    [GeneratedRegex(@"\bso[- ]?dimm|\b(200|204|260|262)[- ]?pins?\b", RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(@"\bc?so[- ]?dimm|\b(200|204|260|262)[- ]?pins?\b", RegexOptions.ExplicitCapture)]
     private static partial Regex SoDimm();
 
     [GeneratedRegex(@"\bu?dimm|\b(184|240|288)[- ]?pins?\b", RegexOptions.ExplicitCapture)]

@@ -151,10 +151,12 @@ public static class ModuleFits
     private static string Measure(Part place) => place.Kind == PartKind.Battery ? "Wh" : "GB";
 
     /// <summary>Whether one module goes into a place by itself.</summary>
-    public static ModuleFit Of(Part place, Unit machine, Module module, Rubric rubric)
+    public static ModuleFit Of(Part place, Unit machine, Module module, Rubric rubric) => Of(place, InterfaceFacts.Of(place.Interface), machine, module, InterfaceFacts.Of(module), rubric);
+
+    /// <summary>The same where what the place and the module say was read before.</summary>
+    internal static ModuleFit Of(Part place, InterfaceFacts slot, Unit machine, Module module, InterfaceFacts has, Rubric rubric)
     {
         var (against, unsure) = (new List<(FitFact Fact, string Why)>(), new List<string>());
-        var (slot, has) = (InterfaceFacts.Of(place.Interface), InterfaceFacts.Of(module));
         if (module.Kind != place.Kind)
             against.Add((FitFact.Kind, $"the place is one for {place.Kind.Name()}"));
         if (rubric.IsInseparable(place.Mounting) == true)
@@ -174,11 +176,17 @@ public static class ModuleFits
         else
             Bus();
         Most(FitFact.Sides, "sides", place.Interface.Sides ?? (slot.SingleSided ? 1 : null), module.Sides ?? (has.SingleSided ? 1 : null), "");
-        Most(FitFact.Thickness, "thickness", place.Interface.MaxThicknessMm, module.ThicknessMm, " mm");
+        Most(FitFact.Thickness, "thickness", place.Interface.MaxThicknessMm ?? slot.ThickMm, module.ThicknessMm ?? has.ThickMm, " mm");
+        unsure.AddRange(has.Ways.Except(slot.Ways).Concat(module.Kind == PartKind.DisplayPanel ? slot.Ways.Except(has.Ways) : []).Select(way => $"whether the place is for {(way == "ecc" ? "memory with check bits (ECC)" : way == "cnvi" ? "CNVi" : way == "touch" ? "a panel that is touched" : "registered memory")}"));
+        // A limit that nobody here understands is looked at by whoever holds the module.
+        unsure.AddRange(place.Interface.Limits.Where(limit => !InterfaceFacts.IsRead(limit) && !Restates(limit)).Select(limit => $"what is written of the place: {limit}"));
         if (rubric.Headroom.Contains(place.Kind))
             Capacity(Headroom.Ceiling(place, machine, rubric));
         Machine();
         return new(module, [.. against.Select(one => one.Why)], unsure, against.Count > 0 ? against.Min(one => one.Fact) : null, against.Count > 0 ? null : RunsAt()) { Noted = [.. place.Interface.Limits, .. place.Notes is { Length: > 0 } notes ? [notes] : (string[])[]] };
+
+        // No drive higher than 7 mm: a figure that is compared by itself.
+        bool Restates(string limit) => InterfaceFacts.Millimetres(limit) is { Count: > 0 } said && said.All(mm => mm == place.Interface.MaxLengthMm || mm == place.Interface.MaxThicknessMm);
 
         void Form()
         {
@@ -205,6 +213,9 @@ public static class ModuleFits
             }
             Same(FitFact.Cells, "cells", slot.Cells, has.Cells, (one, other) => one == other, "the place is for {0}");
             Same(FitFact.Voltage, "voltage", slot.Volts, has.Volts, (one, other) => Math.Abs(one - other) <= 0.2, "the place is {0} V");
+            // Near is not the same: cells of another chemistry are charged to another voltage.
+            if (slot.Volts is { } asks && has.Volts is { } gives && Math.Abs(asks - gives) is > 0.05 and <= 0.2)
+                unsure.Add("voltage");
             Same(FitFact.Contacts, "contacts", slot.Contacts, has.Contacts, (one, other) => one == other, "the place has {0}");
             Same(FitFact.Diagonal, "diagonal", slot.Inches, has.Inches, (one, other) => Math.Abs(one - other) < 0.05, "the place is for {0} inches");
             if (slot.Pixels is not null && slot.Pixels != has.Pixels)
@@ -272,7 +283,14 @@ public static class ModuleFits
         // What is stated speaks against a module; what the bench proved speaks for all that is no larger.
         void Capacity(PlaceCeiling ceiling)
         {
-            if (ceiling.From == CeilingFrom.School && ceiling.Value is { } stated)
+            if (slot.MostGb is { } written && ceiling.From != CeilingFrom.School)
+            {
+                if (module.Capacity is null)
+                    unsure.Add("capacity");
+                else if (module.Capacity > written * Round)
+                    against.Add((FitFact.Capacity, FormattableString.Invariant($"capacity: the place takes {written} {Measure(place)}")));
+            }
+            else if (ceiling.From == CeilingFrom.School && ceiling.Value is { } stated)
             {
                 if (module.Capacity is null)
                     unsure.Add("capacity");

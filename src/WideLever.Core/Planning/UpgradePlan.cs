@@ -79,7 +79,7 @@ public sealed record UpgradePlan
     private sealed record Place(Part Part, int Position, IReadOnlyList<Option> Options);
 
     /// <summary>A module for a place.</summary>
-    private sealed record Option(ModuleFit Fit, double Price, double Capacity)
+    private sealed record Option(ModuleFit Fit, double Price, double Capacity, string? Generation)
     {
         public bool Looks => Fit.Unsure.Count > 0;
     }
@@ -149,9 +149,9 @@ public sealed record UpgradePlan
         }
 
         /// <summary>What is sold of the kind, with its price and capacity; what lacks one of them is said.</summary>
-        private List<(Module Module, double Price, double Capacity)> Offered()
+        private List<(Module Module, InterfaceFacts Facts, double Price, double Capacity)> Offered()
         {
-            var offered = new List<(Module, double, double)>();
+            var offered = new List<(Module, InterfaceFacts, double, double)>();
             foreach (var module in modules.Where(module => module.Kind == ask.Kind))
             {
                 if (Price.InRubricCurrency(module.Price, rubric) is not { } price)
@@ -159,7 +159,7 @@ public sealed record UpgradePlan
                 else if (hasCapacity && module.Capacity is null)
                     said.Add($"{module.Number} is left out: how much it has is not said.");
                 else
-                    offered.Add((module, price, hasCapacity ? module.Capacity ?? 0 : 0));
+                    offered.Add((module, InterfaceFacts.Of(module), price, hasCapacity ? module.Capacity ?? 0 : 0));
             }
             if (offered.Count == 0 && said.Count == 0)
                 said.Add($"The catalogue lists nothing for {ask.Kind.Name()}.");
@@ -167,16 +167,17 @@ public sealed record UpgradePlan
         }
 
         /// <summary>What fits a place: of what has the same capacity the cheapest of each generation, for where there are questions and where there are none.</summary>
-        private List<Option> Options(Part place, List<(Module Module, double Price, double Capacity)> offered)
+        private List<Option> Options(Part place, List<(Module Module, InterfaceFacts Facts, double Price, double Capacity)> offered)
         {
-            List<Option> fit = [.. offered.Select(one => new Option(ModuleFits.Of(place, machine, one.Module, rubric), one.Price, one.Capacity)).OrderBy(option => option.Price).ThenBy(option => option.Fit.Module.Number, StringComparer.Ordinal)];
+            var slot = InterfaceFacts.Of(place.Interface);
+            List<Option> fit = [.. offered.Select(one => new Option(ModuleFits.Of(place, slot, machine, one.Module, one.Facts, rubric), one.Price, one.Capacity, one.Facts.Memory is [var named, ..] ? named : null)).OrderBy(option => option.Price).ThenBy(option => option.Fit.Module.Number, StringComparer.Ordinal)];
             foreach (var option in fit.Where(option => option.Fit.Against.Count > 0))
                 said.Add($"{option.Fit.Module.Number} does not go into the {Named(place)}: {option.Fit.Against[0]}.");
             fit.RemoveAll(option => option.Fit.Against.Count > 0);
             // What has no capacity is not told apart by it.
             if (!hasCapacity)
                 return fit;
-            List<Option> sizes = [.. fit.DistinctBy(option => (option.Capacity, option.Looks, ask.Kind == PartKind.Memory ? Generation(option.Fit.Module) : null))];
+            List<Option> sizes = [.. fit.DistinctBy(option => (option.Capacity, option.Looks, ask.Kind == PartKind.Memory ? option.Generation : null))];
             if (sizes.Count <= MostSizes)
                 return sizes;
             said.Add($"Of {sizes.Count} sizes for the {Named(place)} the {MostSizes} that cost least for what they have are gone through.");
@@ -242,19 +243,17 @@ public sealed record UpgradePlan
         private List<Picks> Combined(List<Place> filled, List<Part> kept, double? most)
         {
             // Memory of two generations does not run in one machine: each that could be in use is gone through by itself.
-            if (ask.Kind == PartKind.Memory && filled.SelectMany(place => place.Options).Select(option => Generation(option.Fit.Module)).OfType<string>().Distinct().ToList() is { Count: > 0 } generations)
+            if (ask.Kind == PartKind.Memory && filled.SelectMany(place => place.Options).Select(option => option.Generation).OfType<string>().Distinct().ToList() is { Count: > 0 } generations)
             {
                 var fixedBy = kept.Select(part => InterfaceFacts.Of(part.Interface).Memory).Where(named => named.Count == 1).Select(named => named[0]).Distinct().ToList();
                 return
                 [
                     .. generations.Where(generation => fixedBy.TrueForAll(other => other == generation))
-                        .SelectMany(generation => Summed([.. filled.Select(place => place with { Options = [.. place.Options.Where(option => Generation(option.Fit.Module) is not { } own || own == generation)] })], most)),
+                        .SelectMany(generation => Summed([.. filled.Select(place => place with { Options = [.. place.Options.Where(option => option.Generation is not { } own || own == generation)] })], most)),
                 ];
             }
             return Summed(filled, most);
         }
-
-        private static string? Generation(Module module) => InterfaceFacts.Of(module).Memory is [var named, ..] ? named : null;
 
         private List<Picks> Summed(List<Place> filled, double? most)
         {

@@ -130,7 +130,7 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Twenty centimetres either side: of each, or in all?
-        if (length is not null && clause.Places.Exists(place => place.Of is { Role: Role.Noun, Is: "place" } side && (side.IsEach || side.IsBoth || line[place.Start..place.End].Contains("either", StringComparison.OrdinalIgnoreCase))))
+        if (length is not null && clause.Places.Exists(place => place.Of is { Role: Role.Noun, Is: "place" } side && (side.IsBoth || (line[place.Start..place.End].Contains("either", StringComparison.OrdinalIgnoreCase) && !side.IsEach))))
         {
             Fault(clause, "how long is it in all, or how many of which length? Say the whole");
             return;
