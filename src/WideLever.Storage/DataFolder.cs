@@ -4,15 +4,15 @@ using Microsoft.Data.Sqlite;
 namespace WideLever.Storage;
 
 /// <summary>The folder that holds everything a server keeps. Only one server at a time holds it.</summary>
-public sealed class DataFolder : IDisposable
+public sealed partial class DataFolder : IDisposable
 {
     private readonly FileStream hold;
 
-    private DataFolder(string path, FileStream hold)
+    private DataFolder(string path, FileStream hold, string? token)
     {
         Path = path;
         this.hold = hold;
-        Token = ReadToken();
+        Token = ReadToken(token);
         KeepPrivate();
     }
 
@@ -40,13 +40,15 @@ public sealed class DataFolder : IDisposable
     /// <summary>Takes hold of a folder, which is made if it is not there.</summary>
     /// <exception cref="DataFolderHeldException">Another server holds it.</exception>
     /// <exception cref="IOException">It cannot be made or written to; <see cref="UnauthorizedAccessException"/> where it may not be.</exception>
-    public static DataFolder Hold(string path)
+    /// <param name="path">The folder.</param>
+    /// <param name="token">The token of a new folder; null: one of its own.</param>
+    public static DataFolder Hold(string path, string? token = null)
     {
         var whole = System.IO.Path.GetFullPath(path);
         CreateOwn(whole);
         try
         {
-            return new DataFolder(whole, new FileStream(System.IO.Path.Combine(whole, "held"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None));
+            return new DataFolder(whole, new FileStream(System.IO.Path.Combine(whole, "held"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None), token);
         }
         catch (IOException exception) when (exception is not FileNotFoundException and not DirectoryNotFoundException && !IsNoRoom(exception))
         {
@@ -94,6 +96,47 @@ public sealed class DataFolder : IDisposable
         }
     }
 
+    /// <summary>Makes the folder of backups, for its owner alone.</summary>
+    public void CreateBackups()
+    {
+        CreateOwn(Backups);
+        KeepPrivate();
+    }
+
+    /// <summary>A new, empty folder beside another, for its owner alone.</summary>
+    public static string Beside(string path, string name)
+    {
+        var beside = $"{path}.{name}";
+        if (Directory.Exists(beside))
+            throw new IOException($"{beside} is there already.");
+        CreateOwn(beside);
+        return beside;
+    }
+
+    /// <summary>Lets two folders of one disk change places in one step; the old one then has a name of its own.</summary>
+    /// <returns>Where the old one lies.</returns>
+    /// <exception cref="IOException">They cannot change places: nothing was changed.</exception>
+    public static string Swap(string fresh, string path, string aside)
+    {
+        const int AtWorkingFolder = -100, Exchange = 2;
+        if (RenameAt(AtWorkingFolder, fresh, AtWorkingFolder, path, Exchange) != 0)
+            throw new IOException($"{path} and what was restored beside it could not change places: error {System.Runtime.InteropServices.Marshal.GetLastPInvokeError()}. Nothing was changed.");
+        FolderFlush.Flush(System.IO.Path.GetDirectoryName(path)!);
+        Directory.Move(fresh, aside);
+        FolderFlush.Flush(System.IO.Path.GetDirectoryName(path)!);
+        return aside;
+    }
+
+    /// <summary>Gives a folder the name that no other has.</summary>
+    public static void MoveInto(string fresh, string path)
+    {
+        Directory.Move(fresh, path);
+        FolderFlush.Flush(System.IO.Path.GetDirectoryName(path)!);
+    }
+
+    [System.Runtime.InteropServices.LibraryImport("libc", EntryPoint = "renameat2", SetLastError = true, StringMarshalling = System.Runtime.InteropServices.StringMarshalling.Utf8)]
+    private static partial int RenameAt(int fromFolder, string from, int toFolder, string to, uint flags);
+
     private const UnixFileMode OwnersFile = UnixFileMode.UserRead | UnixFileMode.UserWrite;
 
     private const UnixFileMode OwnersFolder = OwnersFile | UnixFileMode.UserExecute;
@@ -101,12 +144,12 @@ public sealed class DataFolder : IDisposable
     /// <inheritdoc/>
     public void Dispose() => hold.Dispose();
 
-    private string ReadToken()
+    private string ReadToken(string? given)
     {
         var file = System.IO.Path.Combine(Path, "token");
         if (File.Exists(file) && File.ReadAllText(file).Trim() is { Length: >= 32 } token)
             return token;
-        var fresh = Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(32));
+        var fresh = given ?? Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(32));
         var options = new FileStreamOptions { Mode = FileMode.Create, Access = FileAccess.Write };
         if (!OperatingSystem.IsWindows())
             options.UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite;

@@ -172,6 +172,13 @@ public sealed class Documents
         return connection.ExecuteScalar<long>($"SELECT coalesce((SELECT revision FROM {Table(kind)} WHERE id = @id), 0)", new { id });
     }
 
+    /// <summary>Ids of every document of a kind, whether anything stands on it or not.</summary>
+    public IReadOnlyList<string> Ids(DocumentKind kind)
+    {
+        using var connection = database.Open();
+        return connection.Query<string>($"SELECT id FROM {Table(kind)} ORDER BY id").AsList();
+    }
+
     /// <summary>Ids of the units on the shelf that carry a model code.</summary>
     public IReadOnlyList<string> UnitsWithCode(string modelCode)
     {

@@ -158,7 +158,14 @@ public sealed class PhotoFiles
         ? Path.Combine(root, digest[..2], digest)
         : throw new ArgumentException("is no SHA-256 in lower-case digits", nameof(digest));
 
-    private static bool IsDigest(string text) => text.Length == 64 && text.All(char.IsAsciiHexDigitLower);
+    /// <summary>The bytes of a photo of a data folder that nobody has to hold, or null.</summary>
+    /// <exception cref="ArgumentException">The text is no digest.</exception>
+    public static byte[]? ReadFrom(string dataFolder, string digest) => ReadFile(PathIn(Path.Combine(dataFolder, "photos"), digest)) ?? ReadFile(PathIn(Path.Combine(dataFolder, "photos-aside"), digest));
+
+    /// <summary>The digests of the photos that lie in a data folder.</summary>
+    internal static IEnumerable<string> DigestsIn(string dataFolder) => Ours(Path.Combine(dataFolder, "photos"), CancellationToken.None).Select(file => file.Name).Where(IsDigest);
+
+    internal static bool IsDigest(string text) => text.Length == 64 && text.All(char.IsAsciiHexDigitLower);
 
     private static bool IsBrokenWrite(string name) =>
         name.Length == 64 + 1 + 16 + 5 && IsDigest(name[..64]) && name[64] == '.' && name[65..81].All(char.IsAsciiHexDigitLower) && name.EndsWith(".part", StringComparison.Ordinal);

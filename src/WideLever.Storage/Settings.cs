@@ -25,6 +25,13 @@ public sealed class Settings
 
     internal Settings(Database database) => this.database = database;
 
+    /// <summary>Every setting: its name, and what it is set to, JSON.</summary>
+    public IReadOnlyList<(string Name, string Document)> All()
+    {
+        using var connection = database.Open();
+        return connection.Query<(string, string)>("SELECT name, document FROM setting ORDER BY name").AsList();
+    }
+
     /// <summary>A setting, JSON, or null.</summary>
     public string? Of(string name)
     {

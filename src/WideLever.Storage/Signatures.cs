@@ -124,6 +124,15 @@ public sealed class Signatures
         return connection.Query<SignatureRow>("SELECT * FROM signature WHERE unit_id = @unitId ORDER BY sequence DESC", new { unitId }).AsList();
     }
 
+    /// <summary>Every signed result, the earliest first.</summary>
+    public IEnumerable<SignatureRow> All()
+    {
+        using var connection = database.Open();
+        // One by one: each holds a whole record.
+        foreach (var row in connection.Query<SignatureRow>("SELECT * FROM signature ORDER BY sequence", buffered: false))
+            yield return row;
+    }
+
     /// <summary>What the latest signed result of a unit was computed from; null: it has none.</summary>
     public SignedDigests? Latest(string unitId)
     {

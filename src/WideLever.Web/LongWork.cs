@@ -20,7 +20,7 @@ public sealed record WorkProgress(long Done, long Of, bool Waiting = false);
 /// one <c>result</c> or <c>problem</c>. It ends when its page goes away or its time is over; one runs at a time, whoever asks, and who waits
 /// is told so. A window's new one ends its old of the same kind.
 /// </summary>
-public sealed class LongWork(IHostApplicationLifetime lifetime)
+public sealed class LongWork(IHostApplicationLifetime lifetime, ILogger<LongWork> logger)
 {
     /// <summary>How long one piece of work may take from its turn on.</summary>
     public static readonly TimeSpan Budget = TimeSpan.FromMinutes(5);
@@ -97,6 +97,12 @@ public sealed class LongWork(IHostApplicationLifetime lifetime)
             catch (OperationCanceledException)
             {
                 events.Writer.TryWrite(Item("problem", Problems.Conflict($"This was ended before it was done: by its page, by the program's end, or after {Budget.TotalMinutes} minutes. Nothing was changed.").Value));
+            }
+            catch (Exception exception)
+            {
+                // Whoever waits is told, whatever it was; the log says more.
+                logger.LogError(exception, "Long work of the kind {Kind} failed", kind);
+                events.Writer.TryWrite(Item("problem", (exception is IOException { Message: var said } && !Storage.DataFolder.IsNoRoom(exception) ? Problems.Conflict($"{said} Nothing was changed.") : Storage.DataFolder.IsNoRoom(exception) ? Problems.NoRoom() : Problems.Error()).Value));
             }
             finally
             {

@@ -12,7 +12,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
 
 var root = new RootCommand("Wide Lever scores the repairability and upgradeability of notebooks from their teardown records.")
 {
-    ServeCommand.CreateDemo(), ServeCommand.CreateRun(), ScoreCommand.Create(), StepCommand.Create(), PlanCommands.CreatePlan(), PlanCommands.CreateFit(), CatalogueCommand.Create(), CheckCommand.Create(), SchemaCommand.Create(),
+    ServeCommand.CreateDemo(), ServeCommand.CreateRun(), ScoreCommand.Create(), StepCommand.Create(), PlanCommands.CreatePlan(), PlanCommands.CreateFit(), CatalogueCommand.Create(), CheckCommand.Create(), BackupCommands.CreateBackup(), BackupCommands.CreateRestore(), SchemaCommand.Create(),
 };
 // A line may begin with @, which is no file of arguments here.
 // Who asks it to stop waits for it to do so, in order and with exit code 0.

@@ -59,7 +59,7 @@ public class OpenHouse : IDisposable
         Open();
     }
 
-    public void Dispose()
+    public virtual void Dispose()
     {
         GC.SuppressFinalize(this);
         Store.Dispose();

@@ -9,6 +9,7 @@ using Serilog.Events;
 using WideLever.House;
 using WideLever.Interchange;
 using WideLever.Storage;
+using WideLever.Web.Backups;
 using WideLever.Web.Bench;
 using WideLever.Web.Catalogue;
 using WideLever.Web.Claims;
@@ -75,6 +76,7 @@ public static partial class WebHost
         {
             builder.Services.AddSingleton(folder);
             builder.Services.AddHostedService<ShelfReading>();
+            builder.Services.AddHostedService<BackupRounds>();
             // What goes wrong in work behind the server is logged; it takes nobody's server away.
             builder.Services.Configure<HostOptions>(options => options.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
         }
@@ -96,6 +98,7 @@ public static partial class WebHost
         builder.Services.AddSingleton<ChangesFile>();
         builder.Services.AddSingleton<PhotoFiles>();
         builder.Services.AddSingleton<PhotoIntake>();
+        builder.Services.AddSingleton<BackupShelf>();
         CatalogueClient.Register(builder.Services);
         builder.Services.AddTransient<CatalogueQuestions>();
         // What cannot be read in an address is told like what cannot be read in a body.
@@ -141,6 +144,7 @@ public static partial class WebHost
         api.MapRubrics();
         api.MapPhotos();
         api.MapDevices();
+        api.MapBackups();
         api.MapFallback("{*path}", (HttpContext context) => Problems.NotFound(
             $"endpoint {context.Request.Method} {context.Request.Path} for this type of content; records and their parts travel as application/json")).ExcludeFromDescription();
         app.MapPage();
