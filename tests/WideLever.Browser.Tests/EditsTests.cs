@@ -29,6 +29,21 @@ public sealed class EditsTests(Bench bench, Browsers browsers) : IClassFixture<B
     private static string Value(Window window, string field) => window.Find($"input[aria-label='{field}']").GetAttribute("value") ?? "";
 
     [Fact]
+    public void A_backup_is_made_at_one_press_and_can_be_taken_away()
+    {
+        using var window = bench.Open();
+        window.Find("details.backups summary").Click();
+        window.WaitForText("There is none yet", ".backups");
+        window.Press("Back up now", ".backups");
+        window.WaitForText("units and", ".backups [role=status]");
+        window.Find(".backups a[download]").GetAttribute("href")!.ShouldContain("/api/backups/wide-lever-");
+        window.Choose("Make a backup by itself", "every day");
+        window.WaitForText("the last 7", ".backups");
+        window.SeriousFindings().ShouldBeEmpty();
+        window.Complaints().ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task What_another_window_saves_is_taken_into_a_form_and_only_what_both_changed_is_asked()
     {
         var id = await FreshAsync("EDIT-1");

@@ -18,6 +18,7 @@ const Unreadable = lazy(() => import('./Unreadable').then((module) => ({ default
 const Ask = lazy(() => import('./Ask').then((module) => ({ default: module.Ask })));
 const FirstSteps = lazy(() => import('./FirstSteps').then((module) => ({ default: module.FirstSteps })));
 const SampleBand = lazy(() => import('./FirstSteps').then((module) => ({ default: module.SampleBand })));
+const Backups = lazy(() => import('./Backups').then((module) => ({ default: module.Backups })));
 const OffShelf = lazy(() => import('./OffShelf').then((module) => ({ default: module.OffShelf })));
 const NewUnit = lazy(() => import('./NewUnit').then((module) => ({ default: module.NewUnit })));
 
@@ -220,6 +221,7 @@ export function Shelf() {
       )}
       <Suspense>
         <OffShelf />
+        <Backups />
       </Suspense>
       <Suspense>
         {deed === 'bring' && (
