@@ -21,7 +21,14 @@ public static class HouseSetting
         }
     }
 
-    /// <summary>Sets something.</summary>
-    public static Outcome<T> Put<T>(Desk desk, string windowId, string name, T setting) where T : class => desk.Do<T>(windowId, _ =>
-        new Proposal<T>($"set {name}", [new PutSetting(name, Encoding.UTF8.GetString(RecordJson.Canonical(setting)))], null, setting));
+    /// <summary>Sets something that nobody else has set since it was seen.</summary>
+    public static Outcome<T> Put<T>(Desk desk, Store store, Actor by, string name, T setting) where T : class => desk.Do<T>(by.WindowId, _ =>
+    {
+        var revision = store.Settings.Revision(name);
+        if (by.Seen is not { } seen)
+            return Refusal.Unseen;
+        if (!seen.Hold(revision))
+            return Refusal.Stale(revision, []);
+        return new Proposal<T>($"set {name}", [new PutSetting(name, revision, Encoding.UTF8.GetString(RecordJson.Canonical(setting)))], null, setting);
+    });
 }

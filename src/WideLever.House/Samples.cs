@@ -51,5 +51,5 @@ public sealed class Samples(Desk desk, Shelving shelving, Store store)
     private static IEnumerable<Writing> Stands(Stand stand, string id, bool removed) =>
         stand.Standing(id) is { } standing && standing.Removed != removed ? [new PutStanding(id, standing, standing with { Removed = removed })] : [];
 
-    private static PutSetting Keep(SampleShelf samples) => new(Setting, Encoding.UTF8.GetString(RecordJson.Canonical(samples)));
+    private PutSetting Keep(SampleShelf samples) => new(Setting, store.Settings.Revision(Setting), Encoding.UTF8.GetString(RecordJson.Canonical(samples)));
 }

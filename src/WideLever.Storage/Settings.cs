@@ -4,16 +4,20 @@ namespace WideLever.Storage;
 
 /// <summary>Keeps a setting of the house.</summary>
 /// <param name="Name">Its name.</param>
+/// <param name="Seen">The revision that the writer saw; 0: it was never set.</param>
 /// <param name="Document">What it is set to, JSON.</param>
-public sealed record PutSetting(string Name, string Document) : Writing
+public sealed record PutSetting(string Name, long Seen, string Document) : Writing
 {
     internal override bool Write(Act act)
     {
+        var next = act.NextRevision("setting", Name);
+        if (next != Seen + 1)
+            return false;
         var before = act.Scalar<string>("SELECT document FROM setting WHERE name = @Name", new { Name });
         if (before == Document)
             return true;
         act.Execute("INSERT INTO setting (name, document) VALUES (@Name, @Document) ON CONFLICT (name) DO UPDATE SET document = excluded.document", new { Name, Document });
-        act.Append("setting", Name, act.NextRevision("setting", Name), Patches.Between(before, Document));
+        act.Append("setting", Name, next, Patches.Between(before, Document));
         return true;
     }
 }
@@ -30,6 +34,13 @@ public sealed class Settings
     {
         using var connection = database.Open();
         return connection.Query<(string, string)>("SELECT name, document FROM setting ORDER BY name").AsList();
+    }
+
+    /// <summary>How often a setting was changed; 0: it was never set.</summary>
+    public long Revision(string name)
+    {
+        using var connection = database.Open();
+        return connection.ExecuteScalar<long>("SELECT coalesce(max(revision), 0) FROM change WHERE document_kind = 'setting' AND document_id = @name", new { name });
     }
 
     /// <summary>A setting, JSON, or null.</summary>

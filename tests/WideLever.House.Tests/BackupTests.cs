@@ -24,7 +24,7 @@ public sealed class BackupTests : OpenHouse
         Price("w", first, 100);
         Price("w", first, 200);
         Shelving.Remove("w", second).Refusal.ShouldBeNull();
-        HouseSetting.Put(Desk, "w", "keys", new { Bindings = new[] { "x" } }).Refusal.ShouldBeNull();
+        HouseSetting.Put(Desk, Store, new("w", new(true, [])), "keys", new { Bindings = new[] { "x" } }).Refusal.ShouldBeNull();
         Keep("Ours", node => node["clipBurden"] = 0.2);
         var digest = new PhotoFiles(Folder, TimeProvider.System).Keep([1, 2, 3], [4]);
         Tamper("INSERT INTO photo (sha256) VALUES (@digest)", new { digest });

@@ -134,7 +134,7 @@ public sealed class DataAlwaysOpensTests : OpenHouse
     [Fact]
     public void A_setting_of_another_shape_is_as_none()
     {
-        HouseSetting.Put(Desk, "w", "catalogue", new RubricChoice("a", 1)).Value.ShouldNotBeNull();
+        HouseSetting.Put(Desk, Store, new("w", new(true, [])), "catalogue", new RubricChoice("a", 1)).Value.ShouldNotBeNull();
         HouseSetting.Of<RubricChoice>(Store, "catalogue").ShouldBe(new RubricChoice("a", 1));
         Tamper("UPDATE setting SET document = '[1]'");
         HouseSetting.Of<RubricChoice>(Store, "catalogue").ShouldBeNull();

@@ -176,8 +176,8 @@ public sealed class StoreTests : IDisposable
     {
         var (unitId, teardownId) = Create();
         Act("w", "kept", new KeepRubric("House", 1, Utf8("{}"), null), new UseRubric("House", 1));
-        Act("w", "set", new PutSetting("keys", "[1]"));
-        Act("w", "set", new PutSetting("keys", "[1]"));
+        Act("w", "set", new PutSetting("keys", 0, "[1]"));
+        Act("w", "set", new PutSetting("keys", 1, "[1]"));
         Act("w", "signed", new Sign(Signature(unitId)));
         using var connection = Connect();
         connection.Query<(string, string, long)>("SELECT document_kind, document_id, revision FROM change ORDER BY sequence").ShouldBe(
@@ -381,8 +381,8 @@ public sealed class StoreTests : IDisposable
         store.Drafts.Save(teardownId, "a", """{"line":"1"}""");
         store.Drafts.Save(teardownId, "b", """{"line":"2"}""");
         store.Drafts.Save(teardownId, "a", """{"line":"3"}""");
-        Act("w", "set", new PutSetting("keys", "[1]"));
-        Act("w", "set", new PutSetting("keys", "[2]"));
+        Act("w", "set", new PutSetting("keys", 0, "[1]"));
+        Act("w", "set", new PutSetting("keys", 1, "[2]"));
         Reopen();
         store.Drafts.Of(teardownId).Select(draft => (draft.WindowId, draft.Document)).ShouldBe([("a", """{"line":"3"}"""), ("b", """{"line":"2"}""")], ignoreOrder: true);
         store.Drafts.HandOver(teardownId, "a", "b");

@@ -64,7 +64,9 @@ public sealed class BackupEndpointsTests : IAsyncLifetime
     [InlineData(24, 101, "keep")]
     public async Task A_setting_past_its_limits_changes_nothing(int everyHours, int keep, string at)
     {
-        using var answer = await bench.Window.PutAsJsonAsync("/api/settings/backups", new { everyHours, keep }, Here);
+        using var asked = new HttpRequestMessage(HttpMethod.Put, "/api/settings/backups") { Content = JsonContent.Create(new { everyHours, keep }) };
+        asked.Headers.Add("If-Match", "*");
+        using var answer = await bench.Window.SendAsync(asked, Here);
         answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await answer.Content.ReadAsStringAsync(Here)).ShouldContain(at);
         (await GetAsync())["setting"]!["everyHours"]!.GetValue<int>().ShouldBe(0);
@@ -88,7 +90,7 @@ public sealed class BackupEndpointsTests : IAsyncLifetime
         var backups = new BackupShelf(folder, store, clock);
         backups.MakeWhereDue(Here).ShouldBeFalse("nobody asked for any");
         var byHand = backups.Make(bySchedule: false, null, Here).Kept;
-        HouseSetting.Put(desk, "w", BackupShelf.Setting, new BackupSetting(24, 2)).Refusal.ShouldBeNull();
+        HouseSetting.Put(desk, store, new("w", new(true, [])), BackupShelf.Setting, new BackupSetting(24, 2)).Refusal.ShouldBeNull();
         backups.MakeWhereDue(Here).ShouldBeFalse("one of this hour is there");
         for (var day = 1; day <= 4; day++)
         {

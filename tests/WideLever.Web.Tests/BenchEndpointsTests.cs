@@ -46,6 +46,43 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         return new(bench, id, (string)(await bench.GetAsync($"/api/units/{id}")).Body!["teardownId"]!);
     }
 
+    [Theory]
+    [InlineData("keys")]
+    [InlineData("words")]
+    [InlineData("symptoms")]
+    [InlineData("failures")]
+    [InlineData("catalogue")]
+    public async Task Of_two_windows_that_change_a_setting_the_second_is_told_and_nothing_is_overwritten(string name)
+    {
+        var path = $"/api/settings/{name}";
+        using var one = await bench.Window.GetAsync(path, TestContext.Current.CancellationToken);
+        var (seen, body) = (one.Headers.ETag!.Tag, await one.Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
+        async Task<(HttpStatusCode Status, string? Tag)> PutAsync(string text, string? tag)
+        {
+            using var put = new HttpRequestMessage(HttpMethod.Put, path) { Content = new StringContent(text, System.Text.Encoding.UTF8, "application/json") };
+            if (tag is not null)
+                put.Headers.TryAddWithoutValidation("If-Match", tag);
+            using var answer = await bench.Window.SendAsync(put, TestContext.Current.CancellationToken);
+            return (answer.StatusCode, answer.Headers.ETag?.Tag);
+        }
+        var other = JsonNode.Parse(body)!;
+        switch (name)
+        {
+            case "keys": other["bindings"]![0]!["key"] = "F11"; break;
+            case "words": other["words"] = new JsonArray(new JsonObject { ["word"] = "doodad", ["means"] = "bracket" }); break;
+            case "symptoms": other["symptoms"]!.AsArray().RemoveAt(0); break;
+            case "failures": other["assumptions"]!.AsArray().RemoveAt(0); break;
+            default: other["address"] = "http://127.0.0.1:7999"; break;
+        }
+        (await PutAsync(body, null)).Status.ShouldBe((HttpStatusCode)428);
+        var (status, now) = await PutAsync(other.ToJsonString(), seen);
+        status.ShouldBe(HttpStatusCode.OK);
+        now.ShouldNotBe(seen);
+        (await PutAsync(body, seen)).Status.ShouldBe(HttpStatusCode.PreconditionFailed);
+        JsonNode.DeepEquals(JsonNode.Parse(await bench.Window.GetStringAsync(path, TestContext.Current.CancellationToken)), other).ShouldBeTrue();
+        (await PutAsync(body, now)).Status.ShouldBe(HttpStatusCode.OK);
+    }
+
     [Fact]
     public async Task After_a_look_undo_takes_back_the_look_and_not_the_step_before_it()
     {

@@ -219,7 +219,8 @@ public sealed class KillTests(ITestOutputHelper output) : IDisposable
                         desk.Keys.Add(button);
                         var keys = JsonNode.Parse(await window.GetStringAsync("/api/settings/keys"))!;
                         keys["bindings"]![0]!["key"] = $"Ctrl+F{button}";
-                        using (var set = await window.PutAsync("/api/settings/keys", new StringContent(keys.ToJsonString(), Encoding.UTF8, "application/json")))
+                        using (var put = new HttpRequestMessage(HttpMethod.Put, "/api/settings/keys") { Content = new StringContent(keys.ToJsonString(), Encoding.UTF8, "application/json"), Headers = { { "If-Match", "*" } } })
+                        using (var set = await window.SendAsync(put))
                             set.StatusCode.ShouldBe(HttpStatusCode.OK);
                         desk.Keys.Clear();
                         desk.Keys.Add(button);

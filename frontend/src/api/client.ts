@@ -101,6 +101,13 @@ export async function take<T>(request: Promise<Answer<T>>): Promise<T> {
   return answer.data as T;
 }
 
+/** A setting of the house with the revision that it has, which a change of it must have seen. */
+export async function takeSetting<T extends object>(request: Promise<Answer<T>>): Promise<T & { revision: number }> {
+  const setting = await take(request);
+  const revision = Number(/^"(\d+)"$/.exec((await request).response.headers.get('ETag') ?? '')?.[1] ?? 0);
+  return { ...setting, revision };
+}
+
 /** No answer came: the request may have been lost, or its answer. */
 export const noAnswer: Problem = problem(
   0,

@@ -1,5 +1,5 @@
 import { QueryClient, useMutation, type UseMutationResult, useQuery, useQueryClient } from '@tanstack/react-query';
-import { api, asProblem, type BenchView, take, type Unit } from './client';
+import { api, asProblem, type BenchView, take, takeSetting, type Unit } from './client';
 
 export function createQueryClient(): QueryClient {
   return new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: 1_000 } } });
@@ -60,13 +60,16 @@ export function useTwins(maker: string, model: string, code: string, except?: st
 }
 
 export function useKeys() {
-  return useQuery({ queryKey: ['keys'], queryFn: ({ signal }) => take(api.GET('/api/settings/keys', { signal })) });
+  return useQuery({
+    queryKey: ['keys'],
+    queryFn: ({ signal }) => takeSetting(api.GET('/api/settings/keys', { signal })),
+  });
 }
 
 export function useHouseWords() {
   return useQuery({
     queryKey: ['house-words'],
-    queryFn: ({ signal }) => take(api.GET('/api/settings/words', { signal })),
+    queryFn: ({ signal }) => takeSetting(api.GET('/api/settings/words', { signal })),
   });
 }
 
@@ -74,7 +77,7 @@ export function useHouseWords() {
 export function useFailureProfile() {
   return useQuery({
     queryKey: ['failures'],
-    queryFn: ({ signal }) => take(api.GET('/api/settings/failures', { signal })),
+    queryFn: ({ signal }) => takeSetting(api.GET('/api/settings/failures', { signal })),
   });
 }
 

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Modal } from 'antd';
 import { useState } from 'react';
-import { api, asProblem, take } from '../api/client';
+import { api, asProblem, seen, take, takeSetting } from '../api/client';
 import { useChange } from '../api/queries';
 import { ProblemNote } from '../app/ProblemNote';
 import { Check, Field, Text } from './fields';
@@ -10,11 +10,17 @@ import { Check, Field, Text } from './fields';
 export function CatalogueSetting({ onClose }: { onClose: () => void }) {
   const setting = useQuery({
     queryKey: ['catalogue-setting'],
-    queryFn: ({ signal }) => take(api.GET('/api/settings/catalogue', { signal })),
+    queryFn: ({ signal }) => takeSetting(api.GET('/api/settings/catalogue', { signal })),
   });
-  const [draft, setDraft] = useState<{ address: string; elsewhere: boolean } | null>(null);
-  const shown = draft ?? { address: setting.data?.address ?? '', elsewhere: setting.data?.elsewhere ?? false };
-  const save = useChange(() => take(api.PUT('/api/settings/catalogue', { body: shown })));
+  const [draft, setDraft] = useState<{ address: string; elsewhere: boolean; revision: number } | null>(null);
+  const shown = draft ?? {
+    address: setting.data?.address ?? '',
+    elsewhere: setting.data?.elsewhere ?? false,
+    revision: setting.data?.revision ?? 0,
+  };
+  const save = useChange(({ revision, ...body }: typeof shown) =>
+    take(api.PUT('/api/settings/catalogue', { body, ...seen(revision) })),
+  );
   const failure = setting.error ?? save.error;
   return (
     <Modal
@@ -22,7 +28,7 @@ export function CatalogueSetting({ onClose }: { onClose: () => void }) {
       title="The spare-part catalogue"
       okText="Save the address"
       confirmLoading={save.isPending}
-      onOk={() => save.mutate(undefined, { onSuccess: onClose })}
+      onOk={() => save.mutate(shown, { onSuccess: onClose })}
       onCancel={onClose}
     >
       <Field name="Address" hint="The stand-in is started by ./wide-lever catalogue.">

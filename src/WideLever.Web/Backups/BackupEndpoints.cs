@@ -7,7 +7,8 @@ namespace WideLever.Web.Backups;
 /// <param name="Folder">Where they lie.</param>
 /// <param name="Kept">Those that are there, the latest first.</param>
 /// <param name="Setting">When they are made by themselves.</param>
-public sealed record BackupsView(string Folder, IReadOnlyList<KeptBackup> Kept, BackupSetting Setting);
+/// <param name="Revision">How often that was changed.</param>
+public sealed record BackupsView(string Folder, IReadOnlyList<KeptBackup> Kept, BackupSetting Setting, long Revision);
 
 /// <summary>A backup that was made.</summary>
 /// <param name="Kept">What it is.</param>
@@ -22,7 +23,7 @@ public static class BackupEndpoints
     /// <summary>Maps the endpoints.</summary>
     public static void MapBackups(this RouteGroupBuilder api)
     {
-        api.MapGet("/backups", (BackupShelf backups) => TypedResults.Ok(new BackupsView(backups.Folder, backups.Kept(), backups.When))).WithName("getBackups");
+        api.MapGet("/backups", (BackupShelf backups, Storage.Store store) => TypedResults.Ok(new BackupsView(backups.Folder, backups.Kept(), backups.When, store.Settings.Revision(BackupShelf.Setting)))).WithName("getBackups");
         api.MapPost("/backups", Make).WithName("makeBackup").Produces<BackupMade>(200, "text/event-stream").ProducesEdit();
         api.MapGet("/backups/{name}", Download).WithName("getBackup").Produces(200, contentType: "application/zip").ProducesProblems();
         api.MapPut("/settings/backups", Put).WithName("putBackupSetting").Accepts<BackupSetting>("application/json").ProducesEdit();
@@ -38,7 +39,7 @@ public static class BackupEndpoints
     private static Results<PhysicalFileHttpResult, JsonHttpResult<Problem>> Download(string name, BackupShelf backups) =>
         backups.FileOf(name) is { } file ? TypedResults.PhysicalFile(file, "application/zip", name) : Problems.NotFound($"backup \"{name}\"");
 
-    private static Results<Ok<BackupSetting>, JsonHttpResult<Problem>> Put(EditRequest request, Desk desk)
+    private static Results<Ok<BackupSetting>, JsonHttpResult<Problem>> Put(EditRequest request, Desk desk, Storage.Store store)
     {
         var (setting, problem) = request.Json<BackupSetting>();
         if (setting is null)
@@ -48,6 +49,6 @@ public static class BackupEndpoints
             faults.Add(new("everyHours", $"must be 0 to {BackupShelf.MostHours}; 0 makes none by itself"));
         if (setting.Keep is < 1 or > BackupShelf.MostKept)
             faults.Add(new("keep", $"must be 1 to {BackupShelf.MostKept}"));
-        return faults.Count > 0 ? Problems.Faulty(faults) : HouseSetting.Put(desk, request.WindowId, BackupShelf.Setting, setting).Answer();
+        return faults.Count > 0 ? Problems.Faulty(faults) : request.Set(desk, store, BackupShelf.Setting, setting);
     }
 }

@@ -48,7 +48,7 @@ public static class CatalogueEndpoints
     /// <summary>Maps the endpoints.</summary>
     public static void MapCatalogue(this RouteGroupBuilder api)
     {
-        api.MapGet("/settings/catalogue", (Store store) => TypedResults.Ok(Where(store))).WithName("getCatalogueSetting");
+        api.MapGet("/settings/catalogue", (HttpResponse response, Store store) => response.Setting(store, Setting, Where(store))).WithName("getCatalogueSetting");
         api.MapPut("/settings/catalogue", Put).WithName("putCatalogueSetting").Accepts<CatalogueSetting>("application/json").ProducesEdit();
         api.MapGet("/catalogue/spare", SpareAsync).WithName("askSpare").Produces<Problem>(422, "application/problem+json");
         api.MapGet("/units/{unitId}/parts/{partId}/modules", ModulesAsync).WithName("askModules").Produces<Problem>(404, "application/problem+json");
@@ -56,12 +56,12 @@ public static class CatalogueEndpoints
 
     internal static CatalogueSetting Where(Store store) => HouseSetting.Of<CatalogueSetting>(store, Setting) ?? Default;
 
-    private static Results<Ok<CatalogueSetting>, JsonHttpResult<Problem>> Put(EditRequest request, Desk desk)
+    private static Results<Ok<CatalogueSetting>, JsonHttpResult<Problem>> Put(EditRequest request, Desk desk, Store store)
     {
         var (setting, problem) = request.Json<CatalogueSetting>();
         if (setting is null)
             return problem!;
-        return Fault(setting) is { } fault ? Problems.Faulty([fault]) : HouseSetting.Put(desk, request.WindowId, Setting, setting).Answer();
+        return Fault(setting) is { } fault ? Problems.Faulty([fault]) : request.Set(desk, store, Setting, setting);
     }
 
     private static Fault? Fault(CatalogueSetting setting)

@@ -37,9 +37,9 @@ public static class DeviceEndpoints
     public static void MapDevices(this RouteGroupBuilder api)
     {
         api.MapPost("/devices/pedal", Press).WithName("pressPedal").Accepts<PedalPress>("application/json").ProducesEdit().Produces<Problem>(403, "application/problem+json");
-        api.MapGet("/settings/keys", (Store store) => TypedResults.Ok(Keys(store))).WithName("getKeys");
+        api.MapGet("/settings/keys", (HttpResponse response, Store store) => response.Setting(store, KeysSetting, Keys(store))).WithName("getKeys");
         api.MapPut("/settings/keys", PutKeys).WithName("putKeys").Accepts<KeyBindings>("application/json").ProducesEdit();
-        api.MapGet("/settings/words", (Store store) => TypedResults.Ok(HouseSetting.Of<TaughtWords>(store, TaughtWords.Setting) ?? new([]))).WithName("getWords");
+        api.MapGet("/settings/words", (HttpResponse response, Store store) => response.Setting(store, TaughtWords.Setting, HouseSetting.Of<TaughtWords>(store, TaughtWords.Setting) ?? new([]))).WithName("getWords");
         api.MapPut("/settings/words", PutWords).WithName("putWords").Accepts<TaughtWords>("application/json").ProducesEdit();
         api.MapPost("/news/hidden", Hide).WithName("hideWindow").ProducesEdit();
         api.MapGet("/news", Listen).WithName("listen").ExcludeFromDescription();
@@ -63,7 +63,7 @@ public static class DeviceEndpoints
     private static KeyBindings Keys(Store store) =>
         HouseSetting.Of<KeyBindings>(store, KeysSetting) ?? new(KeyMap.Default);
 
-    private static Results<Ok<KeyBindings>, JsonHttpResult<Problem>> PutKeys(EditRequest request, Desk desk)
+    private static Results<Ok<KeyBindings>, JsonHttpResult<Problem>> PutKeys(EditRequest request, Desk desk, Store store)
     {
         var (keys, problem) = request.Json<KeyBindings>();
         if (keys is null)
@@ -73,10 +73,10 @@ public static class DeviceEndpoints
         var faults = KeyMap.Faults(keys.Bindings);
         return faults.Count > 0
             ? Problems.Faulty([.. faults.Select(fault => fault with { At = $"bindings{fault.At}" })])
-            : HouseSetting.Put(desk, request.WindowId, KeysSetting, keys).Answer();
+            : request.Set(desk, store, KeysSetting, keys);
     }
 
-    private static Results<Ok<TaughtWords>, JsonHttpResult<Problem>> PutWords(EditRequest request, Desk desk)
+    private static Results<Ok<TaughtWords>, JsonHttpResult<Problem>> PutWords(EditRequest request, Desk desk, Store store)
     {
         var (words, problem) = request.Json<TaughtWords>();
         if (words is null)
@@ -86,7 +86,7 @@ public static class DeviceEndpoints
         var faults = HouseWords.Faults(words.Words);
         return faults.Count > 0
             ? Problems.Faulty([.. faults.Select(fault => fault with { At = $"words{fault.At}" })])
-            : HouseSetting.Put(desk, request.WindowId, TaughtWords.Setting, words).Answer();
+            : request.Set(desk, store, TaughtWords.Setting, words);
     }
 
     private static NoContent Hide(HttpRequest request, bool resting, double at, News news)

@@ -26,13 +26,13 @@ public static class PlanEndpoints
         api.MapGet("/units/{unitId}/upgrade", GetUpgradeAsync).WithName("getUpgrade").ProducesProblems().TakesTurns();
         api.MapGet("/services", () => TypedResults.Ok<IReadOnlyList<KindServices>>([.. WordList.Members<PartKind>().Select(kind => new KindServices(kind, Services.Of(kind))).Where(one => one.Services.Count > 0)])).WithName("getServices");
         api.MapGet("/units/{unitId}/symptoms", GetSymptoms).WithName("getSymptoms").Produces<Problem>(404, "application/problem+json").TakesTurns();
-        api.MapGet("/settings/symptoms", (Store store) => TypedResults.Ok(List(store))).WithName("getSymptomList");
+        api.MapGet("/settings/symptoms", (HttpResponse response, Store store) => response.Setting(store, SymptomsSetting, List(store))).WithName("getSymptomList");
         api.MapPut("/settings/symptoms", PutSymptoms).WithName("putSymptomList").Accepts<SymptomList>("application/json").ProducesEdit();
-        api.MapDelete("/settings/symptoms", (EditRequest request, Desk desk) => HouseSetting.Put(desk, request.WindowId, SymptomsSetting, HouseLists.Symptoms).Answer()).WithName("resetSymptomList").ProducesEdit();
+        api.MapDelete("/settings/symptoms", (EditRequest request, Desk desk, Store store) => request.Set(desk, store, SymptomsSetting, HouseLists.Symptoms)).WithName("resetSymptomList").ProducesEdit();
         api.MapPost("/units/{unitId}/ownership", LiveYears).WithName("liveYears").Accepts<OwnershipQuestion>("application/json").Produces<OwnershipAnswer>(200, "text/event-stream").ProducesProblems();
-        api.MapGet("/settings/failures", (Store store) => TypedResults.Ok(Profile(store))).WithName("getFailureProfile");
+        api.MapGet("/settings/failures", (HttpResponse response, Store store) => response.Setting(store, FailuresSetting, Profile(store))).WithName("getFailureProfile");
         api.MapPut("/settings/failures", PutFailures).WithName("putFailureProfile").Accepts<FailureProfile>("application/json").ProducesEdit();
-        api.MapDelete("/settings/failures", (EditRequest request, Desk desk) => HouseSetting.Put(desk, request.WindowId, FailuresSetting, HouseLists.Failures).Answer()).WithName("resetFailureProfile").ProducesEdit();
+        api.MapDelete("/settings/failures", (EditRequest request, Desk desk, Store store) => request.Set(desk, store, FailuresSetting, HouseLists.Failures)).WithName("resetFailureProfile").ProducesEdit();
         api.MapGet("/units/{unitId}/plan/sheet", GetSheetAsync).WithName("getJobSheet").Produces<string>(200, "text/html").ProducesProblems().TakesTurns();
     }
 
@@ -126,7 +126,7 @@ public static class PlanEndpoints
     /// <summary>The house's list; as long as it has none of its own, the one that ships with the program.</summary>
     private static SymptomList List(Store store) => HouseSetting.Of<SymptomList>(store, SymptomsSetting) is { Symptoms: { } kept } own && Symptoms.Faults(kept).Count == 0 ? own : HouseLists.Symptoms;
 
-    private static Results<Ok<SymptomList>, JsonHttpResult<Problem>> PutSymptoms(EditRequest request, Desk desk)
+    private static Results<Ok<SymptomList>, JsonHttpResult<Problem>> PutSymptoms(EditRequest request, Desk desk, Store store)
     {
         var (list, problem) = request.Json<SymptomList>();
         if (list is null)
@@ -134,7 +134,7 @@ public static class PlanEndpoints
         if (list.Symptoms is null)
             return Problems.Faulty([new("symptoms", "is required")]);
         var faults = Symptoms.Faults(list.Symptoms);
-        return faults.Count > 0 ? Problems.Faulty(faults) : HouseSetting.Put(desk, request.WindowId, SymptomsSetting, list).Answer();
+        return faults.Count > 0 ? Problems.Faulty(faults) : request.Set(desk, store, SymptomsSetting, list);
     }
 
     private static Results<ServerSentEventsResult<string>, JsonHttpResult<Problem>> LiveYears(EditRequest request, string unitId, Workpieces workpieces, Store store, LongWork work)
@@ -175,13 +175,13 @@ public static class PlanEndpoints
     /// <summary>What the house assumes of failures; as long as it has nothing of its own, what ships with the program.</summary>
     private static FailureProfile Profile(Store store) => HouseSetting.Of<FailureProfile>(store, FailuresSetting) is { } own && own.Faults().Count == 0 ? own : HouseLists.Failures;
 
-    private static Results<Ok<FailureProfile>, JsonHttpResult<Problem>> PutFailures(EditRequest request, Desk desk)
+    private static Results<Ok<FailureProfile>, JsonHttpResult<Problem>> PutFailures(EditRequest request, Desk desk, Store store)
     {
         var (profile, problem) = request.Json<FailureProfile>();
         if (profile is null)
             return problem!;
         var faults = profile.Faults();
-        return faults.Count > 0 ? Problems.Faulty(faults) : HouseSetting.Put(desk, request.WindowId, FailuresSetting, profile).Answer();
+        return faults.Count > 0 ? Problems.Faulty(faults) : request.Set(desk, store, FailuresSetting, profile);
     }
 
     /// <summary>Modules that are bought for places: pairs of a place and a number, <c>memory-b:M5-16</c>.</summary>

@@ -63,7 +63,15 @@ export function Bench() {
       <Failed problem={asProblem(failure)} onRetry={() => void Promise.all([bench.refetch(), keys.refetch()])} />
     );
   }
-  return <Desk key={unit.teardownId} unit={unit} bench={bench.data} bindings={keys.data.bindings} />;
+  return (
+    <Desk
+      key={unit.teardownId}
+      unit={unit}
+      bench={bench.data}
+      bindings={keys.data.bindings}
+      keysRevision={keys.data.revision}
+    />
+  );
 }
 
 type Panel = 'tray' | 'missing' | 'photos' | 'layers';
@@ -103,10 +111,12 @@ function Desk({
   unit,
   bench,
   bindings,
+  keysRevision,
 }: {
   unit: Unit;
   bench: BenchView;
   bindings: Schemas['KeyBindings']['bindings'];
+  keysRevision: number;
 }) {
   const { record, teardownId, teardownRevision } = unit;
   const { steps, photos = noPhotos } = record;
@@ -771,6 +781,7 @@ function Desk({
         {keysOpen && (
           <KeysDialog
             bindings={bindings}
+            revision={keysRevision}
             onWords={() => {
               setKeysOpen(false);
               setTeaching('');

@@ -1,6 +1,6 @@
 import { Button, Modal } from 'antd';
 import { useState } from 'react';
-import { api, asProblem, type KeyBinding, take } from '../../api/client';
+import { api, asProblem, type KeyBinding, seen, take } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Word } from '../../record/fields';
@@ -27,16 +27,20 @@ const fixed: readonly [string, string][] = [
 /** The keys of the bench, and how they are mapped: to other keys, or to a pedal, which is a keyboard. */
 export function KeysDialog({
   bindings,
+  revision,
   onWords,
   onClose,
 }: {
   bindings: readonly KeyBinding[];
+  /** Of the keys as they are set. */
+  revision: number;
   onWords: () => void;
   onClose: () => void;
 }) {
   const [draft, setDraft] = useState<readonly KeyBinding[]>(bindings);
+  const [from] = useState(revision);
   const save = useChange((changed: readonly KeyBinding[]) =>
-    take(api.PUT('/api/settings/keys', { body: { bindings: [...changed] } })),
+    take(api.PUT('/api/settings/keys', { body: { bindings: [...changed] }, ...seen(from) })),
   );
   const set = (index: number, changed: Partial<KeyBinding>) =>
     setDraft(draft.map((binding, i) => (i === index ? { ...binding, ...changed } : binding)));

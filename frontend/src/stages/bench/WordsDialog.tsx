@@ -1,6 +1,6 @@
 import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
-import { api, asProblem, type Schemas, take } from '../../api/client';
+import { api, asProblem, type Schemas, seen, take } from '../../api/client';
 import { useChange, useHouseWords } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
 
@@ -11,16 +11,33 @@ export function WordsDialog({ word, onClose }: { word: string; onClose: () => vo
   const { data } = useHouseWords();
   return (
     <Modal open title="Words of the house" width={640} onCancel={onClose} footer={null}>
-      {data === undefined ? <p>Loading…</p> : <Words taught={data.words} word={word} onClose={onClose} />}
+      {data === undefined ? (
+        <p>Loading…</p>
+      ) : (
+        <Words taught={data.words} revision={data.revision} word={word} onClose={onClose} />
+      )}
     </Modal>
   );
 }
 
-function Words({ taught, word, onClose }: { taught: HouseWord[]; word: string; onClose: () => void }) {
+function Words({
+  taught,
+  revision,
+  word,
+  onClose,
+}: {
+  taught: HouseWord[];
+  revision: number;
+  word: string;
+  onClose: () => void;
+}) {
+  const [from] = useState(revision);
   const [words, setWords] = useState<HouseWord[]>(() =>
     word === '' || taught.some((one) => one.word === word) ? taught : [...taught, { word, means: '' }],
   );
-  const save = useChange((changed: HouseWord[]) => take(api.PUT('/api/settings/words', { body: { words: changed } })));
+  const save = useChange((changed: HouseWord[]) =>
+    take(api.PUT('/api/settings/words', { body: { words: changed }, ...seen(from) })),
+  );
   const set = (index: number, changed: Partial<HouseWord>) =>
     setWords(words.map((one, i) => (i === index ? { ...one, ...changed } : one)));
   return (

@@ -1,6 +1,6 @@
 import { Button, Select } from 'antd';
 import { useState } from 'react';
-import { api, asProblem, type Schemas, take } from '../../api/client';
+import { api, asProblem, type Schemas, seen, takeSetting } from '../../api/client';
 import { partKindValues } from '../../api/schema';
 import { useChange, useServices } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
@@ -10,38 +10,43 @@ import { label } from '../../words';
 import { services } from './plan';
 
 type Profile = Schemas['FailureProfile'];
+/** What stood, and the revision that a change of it must have seen. */
+export type Stood = Profile & { revision: number };
 type Assumption = Schemas['FailureAssumption'];
 
-const current = () => take(api.GET('/api/settings/failures'));
-const put = (profile: Profile) => take(api.PUT('/api/settings/failures', { body: profile }));
+const put = ({ damageShare, assumptions }: Profile, revision: number) =>
+  takeSetting(api.PUT('/api/settings/failures', { body: { damageShare, assumptions }, ...seen(revision) }));
 
 const nameOf = ({ kind, service }: Pick<Assumption, 'kind' | 'service'>) =>
   `${label(kind)}: ${service == null ? 'fails' : services[service]}`;
 
 interface AssumptionsProps {
-  profile: Profile;
+  profile: Stood;
   /** The profile that stood before the last change, to be put back. */
-  before: Profile | null;
-  onChanged: (stood: Profile | null) => void;
+  before: Stood | null;
+  onChanged: (stood: Stood | null) => void;
 }
 
 /** What the house assumes of failures and services, to be read, changed and taken out. */
 export function Assumptions({ profile, before, onChanged }: AssumptionsProps) {
   const [rows, setRows] = useState(profile.assumptions);
   const [damage, setDamage] = useState<number | null>(Number((profile.damageShare * 100).toPrecision(12)));
-  const change = useChange(async (act: () => Promise<unknown>) => {
-    const stood = await current();
-    await act();
-    onChanged(stood);
+  const [from] = useState(profile.revision);
+  const change = useChange(async (act: (revision: number) => Promise<Stood>) => {
+    const { revision } = await act(from);
+    onChanged({ ...profile, revision });
   });
-  const undo = useChange(async (stood: Profile) => {
-    await put(stood);
+  const undo = useChange(async (stood: Stood) => {
+    await put(stood, stood.revision);
     onChanged(null);
   });
-  const saveFile = useChange(async () =>
-    save('failures.json', 'application/json', `${JSON.stringify(await current(), null, 2)}\n`),
-  );
-  const failure = change.error ?? undo.error ?? saveFile.error;
+  const saveFile = () =>
+    save(
+      'failures.json',
+      'application/json',
+      `${JSON.stringify({ damageShare: profile.damageShare, assumptions: profile.assumptions }, null, 2)}\n`,
+    );
+  const failure = change.error ?? undo.error;
   const edited = { damageShare: (damage ?? 0) / 100, assumptions: rows };
   const isEdited =
     edited.damageShare !== profile.damageShare || JSON.stringify(rows) !== JSON.stringify(profile.assumptions);
@@ -119,11 +124,15 @@ export function Assumptions({ profile, before, onChanged }: AssumptionsProps) {
             if (one !== undefined) setRows([...rows, { ...one, everyYears: 10, wear: 1 }]);
           }}
         />
-        <Button type="primary" disabled={!isEdited} onClick={() => change.mutate(() => put(edited))}>
+        <Button type="primary" disabled={!isEdited} onClick={() => change.mutate((revision) => put(edited, revision))}>
           Use these
         </Button>
-        <Button onClick={() => change.mutate(() => take(api.DELETE('/api/settings/failures')))}>Use as shipped</Button>
-        <Button onClick={() => saveFile.mutate()}>Save as a file</Button>
+        <Button
+          onClick={() => change.mutate((revision) => takeSetting(api.DELETE('/api/settings/failures', seen(revision))))}
+        >
+          Use as shipped
+        </Button>
+        <Button onClick={() => saveFile()}>Save as a file</Button>
         {before !== null && <Button onClick={() => undo.mutate(before)}>Undo</Button>}
       </div>
       <p role="status">{before !== null && 'Other assumptions are in use now.'}</p>

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Select, Upload } from 'antd';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { api, asProblem, type Schemas, take, type Unit } from '../../api/client';
+import { api, asProblem, type Schemas, seen, take, takeSetting, type Unit } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
 import { Empty, Failed, Loading } from '../../app/states';
@@ -118,29 +118,30 @@ const planFor = (parts: readonly string[]) => `?${new URLSearchParams({ for: par
 
 type List = Schemas['SymptomList'];
 
-const current = () => take(api.GET('/api/settings/symptoms'));
-const putList = (list: List) => take(api.PUT('/api/settings/symptoms', { body: list }));
+const current = () => takeSetting(api.GET('/api/settings/symptoms'));
+const putList = (list: List, revision: number) =>
+  takeSetting(api.PUT('/api/settings/symptoms', { body: { symptoms: list.symptoms }, ...seen(revision) }));
 
 /** The list itself: openly editable data that the house can take out, change and bring back. */
 function ListOfTheHouse() {
   // The list that stood before the last change, to be put back.
-  const [before, setBefore] = useState<List | null>(null);
+  const [before, setBefore] = useState<{ list: List; revision: number } | null>(null);
   const bring = useChange(async (file: File) => {
     const stood = await current();
-    await putList(read(await file.text(), file.name));
-    setBefore(stood);
+    const { revision } = await putList(read(await file.text(), file.name), stood.revision);
+    setBefore({ list: stood, revision });
   });
   const reset = useChange(async () => {
     const stood = await current();
-    await take(api.DELETE('/api/settings/symptoms'));
-    setBefore(stood);
+    const { revision } = await takeSetting(api.DELETE('/api/settings/symptoms', seen(stood.revision)));
+    setBefore({ list: stood, revision });
   });
-  const undo = useChange(async (list: List) => {
-    await putList(list);
+  const undo = useChange(async ({ list, revision }: { list: List; revision: number }) => {
+    await putList(list, revision);
     setBefore(null);
   });
   const saveList = useChange(async () =>
-    save('symptoms.json', 'application/json', `${JSON.stringify(await current(), null, 2)}\n`),
+    save('symptoms.json', 'application/json', `${JSON.stringify({ symptoms: (await current()).symptoms }, null, 2)}\n`),
   );
   const failure = bring.error ?? saveList.error ?? reset.error ?? undo.error;
   return (

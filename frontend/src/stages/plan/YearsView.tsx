@@ -7,7 +7,7 @@ import { ProblemNote } from '../../app/ProblemNote';
 import { Watched } from '../../app/Watched';
 import { RangeBar } from '../../charts/RangeBar';
 import { Numeric } from '../../record/fields';
-import { Assumptions } from './Assumptions';
+import { Assumptions, type Stood } from './Assumptions';
 import { amount, services } from './plan';
 import { useRate } from './useRate';
 
@@ -25,12 +25,17 @@ export function YearsView({ unit }: { unit: Unit }) {
   const [years, setYears] = useState<number | null>(usual.years);
   const [lives, setLives] = useState<number | null>(usual.lives);
   const [seed, setSeed] = useState<number | null>(usual.seed);
-  const [profileBefore, setProfileBefore] = useState<Schemas['FailureProfile'] | null>(null);
+  const [profileBefore, setProfileBefore] = useState<Stood | null>(null);
   const [beside, setBeside] = useState<string | null>(null);
   const work = useLongWork<Answer, Schemas['OwnershipQuestion']>(`/api/units/${unit.id}/ownership`);
   // What an answer rests on beside what was asked: the record and the assumptions.
   const [ranOn, setRanOn] = useState('');
-  const standsOn = JSON.stringify([unit.revision, unit.teardownRevision, profile.data]);
+  const standsOn = JSON.stringify([
+    unit.revision,
+    unit.teardownRevision,
+    profile.data?.damageShare,
+    profile.data?.assumptions,
+  ]);
   const asked = {
     years: years ?? 0,
     lives: lives ?? 0,

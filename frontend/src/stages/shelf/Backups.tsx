@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useRef, useState } from 'react';
-import { api, asProblem, type Problem, type Schemas, take } from '../../api/client';
+import { api, asProblem, type Problem, type Schemas, seen, take } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { stream, type WorkProgress } from '../../api/stream';
 import { ProblemNote } from '../../app/ProblemNote';
@@ -26,7 +26,9 @@ export function Backups() {
     queryKey: ['backups'],
     queryFn: ({ signal }) => take(api.GET('/api/backups', { signal })),
   });
-  const set = useChange((setting: Setting) => take(api.PUT('/api/settings/backups', { body: setting })));
+  const set = useChange((setting: Setting) =>
+    take(api.PUT('/api/settings/backups', { body: setting, ...seen(backups.data?.revision ?? 0) })),
+  );
   const [progress, setProgress] = useState<WorkProgress | null>(null);
   const [told, setTold] = useState('');
   const [problem, setProblem] = useState<Problem | null>(null);
