@@ -31,6 +31,15 @@ internal sealed partial class SpokenMeaning
             spokenOfLast.Said.Add(clause);
             return;
         }
+        // Little plugs over four screws: what covers them.
+        if (thing.Is == "plug" && thing.PartOf is null && clause.Places.Find(place => place.Preposition is "over" or "covering" or "on top of" && place.Of is { } of && of.IsNoun("screw")) is { } covering)
+        {
+            Fault(covering.Start, covering.End, "were the screws undone as well? Say so with their cover, such as 4 screws under plug");
+            return;
+        }
+        // A screw under a rubber plug, so plug out and screw out: that plug.
+        if (thing is { Is: "plug", Text: "plug" or "plugs", PartOf: null, IsCounted: false } && (clause.Particle is "out" or "off" || clause.Does("pull", "take")) && acts.Count > 0 && acts.Exists(act => act.Action is Unscrew { Cover: Cover.Plug }) && !clauses.TakeWhile(other => other != clause).Any(other => other.Object is { Is: "plug" } or { IsPart: true }))
+            return;
         // Speaker wires taped down: how they lie.
         if (clause is { State: not null, HasDeed: false, Particle: null } || (thing.State is not null && clause is { HasDeed: false, Particle: null }))
             return;
@@ -132,6 +141,13 @@ internal sealed partial class SpokenMeaning
             list.Listed++;
             list.Said.Add(clause);
             PowerOff |= isBattery;
+            return true;
+        }
+        // Unplugged everything, so five plugs: how many that was.
+        if (clause is { IsSum: true, HasDeed: false } && thing is { Number.Exact: > 1, PartOf: null } && acts.FindLast(act => act.Sort == Sort.Connection) is { Action: Unplug { Count: null, Connector: null }, Clause.Object: { Is: "everything" } } everything)
+        {
+            everything.Action = everything.Action is Unplug open ? open with { Connector = kind, Count = count } : everything.Action;
+            everything.Said.Add(clause);
             return true;
         }
         // Three connectors, two of them ribbons with flaps

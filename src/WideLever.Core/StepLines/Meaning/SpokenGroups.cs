@@ -14,6 +14,15 @@ internal sealed partial class SpokenMeaning
     private void Bare(Clause clause, Thing thing)
     {
         var before = acts.Count > 0 ? acts[^1] : null;
+        // Two fans, the left one first: which of them.
+        if (thing is { Role: null, Number.Exact: 1, HasFacts: false } && thing.Which.Count > 0 && acts.Count + lifts.Count == 0 && mentioned.FindLast(one => one.Thing is { IsPart: true, Number.Exact: > 1 }) is { Thing: { } several } plural)
+        {
+            mentioned.Remove(plural);
+            counts.Remove(several.Is);
+            (thing.Role, thing.Is, thing.Text, thing.Number) = (several.Role, several.Is, several.Text.EndsWith('s') ? several.Text[..^1] : several.Text, null);
+            OfPart(clause, thing);
+            return;
+        }
         if (Apart(clause, thing, before))
             return;
         // Three screws and a plug, both undone: the two things that were said.

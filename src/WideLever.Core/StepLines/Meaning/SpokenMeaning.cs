@@ -278,13 +278,17 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             case "paste":
                 Joint(clause, thing, ThermalWhat.Paste);
                 break;
+            // Heat pad, two minutes
+            case "pad" when thing.Text == "heat pad" && words.FindIndex(word => word.Start >= thing.Start) is >= 0 and var warm && words.Skip(warm).Take(5).Any(word => word.Text is "minute" or "minutes" or "min" or "mins" or "second" or "seconds"):
+                (heat, heated) = (Tool.Heat, clause);
+                break;
             case "pad":
                 Joint(clause, thing, ThermalWhat.Pad);
                 break;
             case "liquidMetal":
                 Joint(clause, thing, ThermalWhat.LiquidMetal);
                 break;
-            case "cover" when thing.Text is "plate" or "plates" && clauses.Exists(other => other.Object?.Text == thing.Text && other.Places.Exists(place => place.Preposition.Contains("hold", StringComparison.Ordinal) || place.Preposition is "over" or "across")):
+            case "cover" when thing.Text is "plate" or "plates" && clauses.Exists(other => other.Object?.Text == thing.Text && other.Places.Exists(place => place.Preposition.Contains("hold", StringComparison.Ordinal) || place.Preposition is "over" or "across") || (other.Object?.IsNoun("plug", "cable", "ribbon", "antenna", "lead", "bar") == true && other.Places.Exists(place => place.Of?.Text == thing.Text && place.Preposition is "under" or "beneath" or "below" or "behind"))):
                 Holder(clause, thing);
                 break;
             case "cover":
@@ -543,6 +547,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             read = below;
             return (CoverOf(hider)!.Value, null);
         }
+        // Under it: under what?
+        if (clause.Places.Exists(place => place.Preposition is "under" or "beneath" or "below" or "underneath" && place.Of is { IsPronoun: true }) && !clauses.TakeWhile(other => other != clause).Any(other => other.Object is { Role: not null } || other.Places.Exists(place => place.Of is { Role: not null })))
+            Fault(clause, "under what? Say so, such as 1 screw under label");
         if (clause.Places.Exists(place => Hides(place.Preposition) && place.Of is { IsEach: true, Role: null }))
             Fault(clause, "under each of what? Say how many screws there are in all, and under what");
         return (Cover.None, null);
@@ -589,6 +596,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             kind = Connector.FlipLock;
         if (thing.IsTight && kind == Connector.WirePlug)
             kind = Connector.TightWirePlug;
+        if (thing.Is is "cable" or "lead" && kind == Connector.WirePlug && clause.Particle is "straight up")
+            kind = Connector.PressFit;
         if (thing.Is == "plug" && (clause.Particle is "straight up" or "straight off" || clause.Does("press")))
             kind = Connector.PressFit;
         return (kind, isLock);

@@ -163,6 +163,12 @@ internal sealed partial class SpokenMeaning
                 Fault(clause, $"what was undone of the {thing.Text}? Say screws, clips or a plug");
             return;
         }
+        // Pushed out from the inside
+        if (clause.Deeds is ["press"] && clause.Particle == "out")
+        {
+            Out(clause, thing);
+            return;
+        }
         if (clause.HasDeed && clause.Deeds.TrueForAll(deed => OutDeeds.Contains(deed)) && (!clause.Does("undo", "flip", "move", "swing") || comes) || (!clause.HasDeed && comes) || (clause.Does("use", "run", "stay") && comes))
         {
             // Come alone says that it does: comes out, comes off, pops up.
@@ -581,6 +587,15 @@ internal sealed partial class SpokenMeaning
         // Three connectors, all off: what was counted.
         if (!clause.HasDeed && acts.Count > 0 && acts[^1].Sort is Sort.Connection or Sort.Screws or Sort.Clips && System.Text.RegularExpressions.Regex.IsMatch(line[..clause.Start], @"\ball (of them |of those |are |now )*$", System.Text.RegularExpressions.RegexOptions.IgnoreCase) && clause.Places.Count == 0)
             return;
+        // Nine screws; all have been removed.
+        if (clause.Does("undo", "unscrew", "take") && clause.Particle is null or "out" && acts.Count > 0 && acts[^1].Sort is Sort.Screws or Sort.Clips && (acts[^1].Action.Count is not { Exact: 1 } || acts.Count(act => act.Sort == acts[^1].Sort) > 1) && clause.Places.Count == 0 && System.Text.RegularExpressions.Regex.IsMatch(line[..clause.Start], @"\ball (of them |of these |of those |ten |nine |eight |seven |six |five |four |three )?(have been |has been |had been |were |are |now |come |came )*$", System.Text.RegularExpressions.RegexOptions.IgnoreCase))
+            return;
+        // The panel, four screws, tilted forward
+        if (clause.DeedSaid.StartsWith("tilted", StringComparison.Ordinal) && clause.Particle is null && topic is var (leaning, leaningSaid) && leaning.IsPart)
+        {
+            Add(Sort.Other, new Swing { Count = Count.One }, leaningSaid, leaning.Is);
+            return;
+        }
         // Ten screws, which I removed; a sticker over it, which I peeled: the thing that was said right before.
         if (last?.Object is { Role: Role.Noun } said && clause.HasDeed && (clause.IsWhich || Affords(said, clause)) && !said.IsNoun("place", "tool", "hand", "seam") && (Fastener(said) || said.IsNoun("film", "shield")))
         {
@@ -637,6 +652,9 @@ internal sealed partial class SpokenMeaning
 
     private void OfBefore(Clause clause, Thing pronoun)
     {
+        // Out, so now it moves: that it is loose.
+        if (clause is { Deeds: ["move"], DeedSaid: "moves" or "wobbles", Particle: null })
+            return;
         // Round it goes: the pick.
         if (!pronoun.Many && clause.Deeds is ["come"] && clause.Particle is null && last?.Object?.IsNoun("tool", "seam") == true)
         {

@@ -11,6 +11,12 @@ internal sealed partial class SpokenMeaning
     {
         if (!Goes(clause, thing, "take", "undo", "unscrew", "pull", "lift"))
             return;
+        // Left the heatsink, screws too tight
+        if (thing is { IsTight: true, Many: true, IsCounted: false } && clause is { HasDeed: false, Particle: null })
+        {
+            Fault(clause, "did they come out? Say how many screws, or what was tried, such as tried = heatsink");
+            return;
+        }
         if (thing is { IsOfThem: true, Number: { } some } && acts.FindLast(act => act.Sort == Sort.Screws) is { } before && before.Action.Count is { Exact: { } all } && some.Exact is { } n && n < all)
         {
             Split(before, clause, thing, n, all);

@@ -53,6 +53,10 @@ internal sealed partial class ClauseReader
         // Nice big battery
         if (words[from].Text is "nice" or "lovely" or "good" or "great" && words.Skip(from + 1).All(word => Plain(word) || word.Is(Role.Part)) && words.Skip(from + 1).Any(word => word.Is(Role.Part)))
             return true;
+        // Two pull tabs, one left one right: where they were.
+        if (Clauses.LastOrDefault()?.Object is { Number.Exact: { } listed and > 1 } && words.TrueForAll(word => word.Number is not null || word.Is(Role.Join) || word.Is(Role.Aside) || word.Is(Role.Preposition) || word.Is(Role.Noun, "place") || Positions.Contains(word.As(Role.Describe) ?? ""))
+            && words.Count(word => word.Number is not null) > 1 && words.Sum(word => word.Number ?? 0) == listed)
+            return true;
         bool Bare(Lexeme word) => Plain(word) || word.Is(Role.Remark) || word.Is(Role.Part);
         // There is an arrow next to it; i can see the board now; that is a lot of screws; looks like soft glue underneath
         if (words[from].Text is "there is" or "there are" or "there's" or "there was" or "there were" && words.Count > from + 1 && words.Skip(from + 1).All(word => !word.Is(Role.Part) && (Bare(word) || word.Is(Role.Pronoun))))

@@ -134,6 +134,12 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (word.Text == "had to" && i + 1 < words.Count && words[i + 1].Is(Role.Deed))
             return i + 1;
+        // Because there were no more in sight: why.
+        if (word.Text is "because" or "cos" or "since" && now is null == (i == 0) && !words.Skip(i + 1).Any(other => other.Number is not null || other.Figure is not null || (other.Is(Role.Deed) && !Nounish(other))))
+        {
+            Remarks.Add(new(Role.Remark, word.Start, words[^1].End, segment));
+            return words.Count;
+        }
         // When they are out: what was done before.
         if (word.Text is "when" or "once" or "as soon as" or "now that" or "after" or "while" && i + 2 < words.Count && words[i + 1].Text is "they" or "it" or "they're" or "it's" or "these" or "those" or "that" or "them" or "all" && words.FindIndex(i + 2, other => !other.Is(Role.Aside)) is > 0 and var state && (words[state].Is(Role.Particle) || words[state].Is(Role.State)) && !(state + 1 < words.Count && words[state + 1].Is(Role.Preposition)))
             return state + 1;
@@ -281,7 +287,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (word.Is(Role.HeldBy) && i + 1 < words.Count && words[i + 1].Is(Role.Negation))
             return i + 1;
         // Strip of glue, 22 cm, soft
-        if (word.Text is "soft" or "hard" or "rigid" or "rubbery" or "gummy" or "brittle" && !StartsThing(i + 1) && (now?.Object ?? Clauses.FindLast(clause => clause.Object is { Role: Role.Noun })?.Object) is { } glue && glue.IsNoun("glue", "softGlue", "rigidGlue"))
+        if (word.Text is "soft" or "hard" or "rigid" or "rubbery" or "gummy" or "brittle" && (!StartsThing(i + 1) || (i + 2 == words.Count && words[i + 1].Text is "kind" or "sort" or "type" or "stuff" or "one")) && (now?.Object ?? Clauses.FindLast(clause => clause.Object is { Role: Role.Noun })?.Object) is { } glue && glue.IsNoun("glue", "softGlue", "rigidGlue"))
         {
             glue.Is = word.Text is "soft" or "rubbery" or "gummy" ? "softGlue" : "rigidGlue";
             return i + 1;
@@ -388,6 +394,15 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             Remarks.Add(new(Role.Remark, now.Start, words[i + 1].End, segment));
             now = null;
             return i + 2;
+        }
+        // After those the touchpad itself
+        if (word.Text is "itself" or "themselves" && i + 1 == words.Count && now is null && leading.Count > 0 && words.FindLast(other => other.Is(Role.Part) && !other.Is(Role.Aside)) is { } own && Clauses.Count > 0)
+        {
+            leading.Clear();
+            var sense = Array.Find(own.Senses, one => one.Role == Role.Part);
+            Begin(i).Object = new Thing { Role = Role.Part, Is = sense.Is, Text = own.Text, Many = sense.Many, IsThe = true, Start = own.Start, End = own.End };
+            now!.Particle = "out";
+            return i + 1;
         }
         // Then the fan itself
         if (word.Text is "itself" or "themselves" && i + 1 == words.Count && now is { HasDeed: false, Particle: null, Object.IsPart: true } && Clauses.Count > 1)
@@ -665,6 +680,16 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             }
             now?.Reach(word.Start, words[end - 1].End);
             return end;
+        }
+        // Under this black tape, which i'm peeling: what is done with what was named as a place.
+        if (now is null && leading.Count > 0 && leading[^1] is { Of: { Role: Role.Noun, IsPronoun: false } named } && words.Skip(words.FindIndex(other => other.End >= leading[^1].End)).Take(4).Any(other => other.Text is "which" or "that"))
+        {
+            leading.RemoveAt(leading.Count - 1);
+            Begin(i).Object = named;
+            now!.Deeds.Add(deed);
+            now.DeedSaid = word.Text;
+            now.Reach(named.Start, word.End);
+            return i + 1;
         }
         var past = i + 1;
         while (past < words.Count && words[past].Is(Role.Particle) && !word.Text.EndsWith('s'))

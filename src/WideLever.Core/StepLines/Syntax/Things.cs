@@ -505,6 +505,12 @@ internal sealed partial class ClauseReader
                     faults.Add(new(words[i].Start, words[i].End, "so many, or so long?", null) { Choices = [new($"{times} of them", $"{times} screws"), new($"{times} mm long", $"screws {times} mm")] });
                 return true;
             }
+            // PH0 x4: so many, or so long?
+            if (figure.Length is { } soMany_ && figure.Thread is null && words[i].Text[0] is 'x' or '×' && thing is { Size: not null, Thread: null, Length: null, IsCounted: false } && words[i - 1].Text.Length == words[i - 1].End - words[i - 1].Start && words[i].Start > words[i - 1].End && soMany_ == Math.Floor(soMany_) && soMany_ <= 12 && !words[i].Text.EndsWith('m') && isBehindColon)
+            {
+                thing.Number = (int)soMany_;
+                return true;
+            }
             if (figure.Thread is not null || figure.Length is not null)
             {
                 if ((figure.Thread is not null && thing.Thread is not null) || (figure.Length is not null && thing.Length is not null))
