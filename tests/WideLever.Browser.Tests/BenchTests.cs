@@ -258,7 +258,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Press("Log the step");
         window.WaitForText("14 clips", ".logged.last");
 
-        window.Step("Open inside");
+        window.Step("Take the cover off");
         window.Press("Change the line");
         window.WaitForValue("14 clips > inside");
         window.LineByKeys(", lift cover⏎");
@@ -335,7 +335,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.WaitForText("Out of order: the layer inside is not open yet", ".log");
         window.Press("Undo");
         window.WaitForGone("Out of order", ".log");
-        window.Step("Open inside");
+        window.Step("Take the cover off");
         window.Press("12 clips", "[aria-label='Split after']");
         window.Steps(3);
         window.WaitForText("Undo 8 screws", ".log");
@@ -459,7 +459,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Steps(3);
         window.WaitForText("PH0, M2 × 9 longer", ".tray");
         window.Press("Put it back together");
-        window.WaitForText("Put back: Take battery out", ".closing");
+        window.WaitForText("Put back: Take the battery out", ".closing");
         window.WaitForText("Tighten in this order: 1 3, 2 4", ".closing");
         // Down to the inside and no further: the battery, and no power.
         window.Choose("How far it goes back", "what is behind inside");
@@ -471,7 +471,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.WaitForText("4 of 14 screws back, 2 steps left", ".closing-count");
         window.SeriousFindings().ShouldBeEmpty();
         window.Press("Back in place");
-        window.WaitForText("Put back: Open inside", ".closing");
+        window.WaitForText("Put back: Take the cover off", ".closing");
         window.Type("Screws back from well 2", "1");
         window.Press("1 of 2 back");
         window.Press("All 8 back");
@@ -482,7 +482,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Type("What became of them", "it lay under the bench");
         window.Press("Answer");
         window.WaitForText("Answered: it lay under the bench", ".closing");
-        window.Press("Undo the tick of Open inside");
+        window.Press("Undo the tick of Take the cover off");
         window.Press("All 8 back");
         window.Press("All 2 back");
         window.Type("Screws left in the tray", "0");
@@ -653,7 +653,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Press("Save", ".ant-modal-footer");
         window.WaitForGone("Marks are of well", "body");
         var photos = (await RecordAsync(unitId))["photos"]!.AsArray();
-        photos.Select(photo => (string?)photo!["step"]).ShouldBe(["open-inside", "disconnect-the-power", null]);
+        photos.Select(photo => (string?)photo!["step"]).ShouldBe(["take-the-cover-off", "disconnect-the-power", null]);
         ((bool)photos[2]!["label"]!).ShouldBeTrue();
         ((double)photos[2]!["marks"]![0]!["x"]!).ShouldBe(0.51, 0.02);
         window.Paste(Pictures.Png(32, 24));

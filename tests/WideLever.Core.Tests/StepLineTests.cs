@@ -43,7 +43,7 @@ public sealed class StepLineTests
             new Unclip { Count = 12 },
             new Lift { What = LiftWhat.Cover },
         ]);
-        (open.Layer, open.Opens, open.Title, open.Id).ShouldBe(("outside", "inside", "Open inside", "open-inside"));
+        (open.Layer, open.Opens, open.Title, open.Id).ShouldBe(("outside", "inside", "Take the cover off", "take-the-cover-off"));
         var power = Read("off, unplug wire");
         power.DisconnectsPower.ShouldBeTrue();
         power.Actions.ShouldBe([new Unplug { Connector = Connector.WirePlug }]);

@@ -125,7 +125,7 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         var piece = await FreshAsync();
         var (status, body) = await piece.CommitAsync("8 ph0 m2x5, lift cover > inside = base-cover clipped");
         status.ShouldBe(HttpStatusCode.OK);
-        ((string)body!["made"]!).ShouldBe("open-inside");
+        ((string)body!["made"]!).ShouldBe("take-the-cover-off");
         var record = await piece.RecordAsync();
         record["parts"]!.AsArray().ShouldHaveSingleItem()!.ToJsonString().ShouldBe("""{"id":"base-cover","kind":"baseCover","mounting":"clipped"}""");
         (await piece.CommitAsync("lift = base-cover screwed")).Status.ShouldBe(HttpStatusCode.OK);
@@ -137,7 +137,7 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         record["parts"]!.AsArray().ShouldBeEmpty();
         record["steps"]!.AsArray().ShouldBeEmpty();
         (await piece.PostAsync("undo")).Status.ShouldBe(HttpStatusCode.Conflict);
-        ((string)(await piece.ViewAsync())["redo"]!).ShouldContain("Open inside");
+        ((string)(await piece.ViewAsync())["redo"]!).ShouldContain("Take the cover off");
         await piece.PostAsync("redo");
         await piece.PostAsync("redo");
         ((string)(await piece.RecordAsync())["parts"]![0]!["mounting"]!).ShouldBe("screwed");
@@ -376,7 +376,7 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         var piece = await FreshAsync();
         await piece.CommitAsync("2 clips = fan");
         var sent = WithExif(Picture(64, 40, SKEncodedImageFormat.Jpeg));
-        var (status, added) = await PhotoAsync(piece, sent, "?step=take-fan-out");
+        var (status, added) = await PhotoAsync(piece, sent, "?step=take-the-fan-out");
         status.ShouldBe(HttpStatusCode.OK, added?.ToJsonString());
         ((string)added!["made"]!).ShouldBe("photo-1");
         var photo = (await piece.RecordAsync())["photos"]![0]!;
@@ -408,13 +408,13 @@ public sealed class BenchEndpointsTests(Bench bench) : IClassFixture<Bench>
         await piece.CommitAsync("2 clips = fan");
         using var request = new HttpRequestMessage(HttpMethod.Post, $"{piece.Teardown}/photos") { Content = new ByteArrayContent(Picture(9, 9, SKEncodedImageFormat.Png)) };
         (await bench.Window.SendAsync(request, Cancellation)).StatusCode.ShouldBe(HttpStatusCode.OK, "without a revision");
-        (await piece.PostAsync("photos/photo-1/step?step=take-fan-out")).Status.ShouldBe(HttpStatusCode.OK);
+        (await piece.PostAsync("photos/photo-1/step?step=take-the-fan-out")).Status.ShouldBe(HttpStatusCode.OK);
         (await piece.PostAsync("photos/photo-1/step?step=none")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await piece.PostAsync("photos/none/step?step=take-fan-out")).Status.ShouldBe(HttpStatusCode.NotFound);
-        (await piece.PostAsync("steps/take-fan-out/surprises", new { kind = "damage", text = "a flap" })).Status.ShouldBe(HttpStatusCode.OK);
-        (await piece.PostAsync("steps/take-fan-out/surprises", new { kind = "damage" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await piece.PostAsync("photos/none/step?step=take-the-fan-out")).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await piece.PostAsync("steps/take-the-fan-out/surprises", new { kind = "damage", text = "a flap" })).Status.ShouldBe(HttpStatusCode.OK);
+        (await piece.PostAsync("steps/take-the-fan-out/surprises", new { kind = "damage" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         var record = await piece.RecordAsync();
-        ((string)record["photos"]![0]!["step"]!).ShouldBe("take-fan-out");
+        ((string)record["photos"]![0]!["step"]!).ShouldBe("take-the-fan-out");
         record["steps"]![0]!["surprises"]!.AsArray().Count.ShouldBe(1);
     }
 

@@ -34,7 +34,7 @@ public sealed class IntakeEndpointsTests(Bench bench) : IClassFixture<Bench>
         // A step logged for one is logged for both; a part that the line names is in both.
         var teardown = (string)unit["teardownId"]!;
         var (_, committed, _) = await bench.PostAsync($"/api/teardowns/{teardown}/line/commit", """{"line": "2 clips = camera clipped @ outside"}""", 1);
-        ((string)committed!["made"]!).ShouldBe("take-camera-out");
+        ((string)committed!["made"]!).ShouldBe("take-the-camera-out");
         foreach (var one in new[] { id, variant })
             (await UnitAsync(one))["record"]!["parts"]!.AsArray().ShouldContain(part => (string)part!["id"]! == "camera");
         (await bench.PostAsync($"/api/teardowns/{teardown}/undo")).Status.ShouldBe(HttpStatusCode.OK);

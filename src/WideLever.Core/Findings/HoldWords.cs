@@ -29,7 +29,7 @@ public static class HoldWords
             said.Add(Many(Sum(groups), group.Key switch { null => "screw of unknown drive", Drive.Nut => "nut", Drive.CrossJis => "JIS cross screw", { } drive => $"{drive.Name()} screw" }, group.Key is null ? "screws of unknown drive" : null));
         }
         var hidden = screws.Where(one => one.Cover is not null and not Cover.None).GroupBy(one => one.Cover!.Value)
-            .Select(under => $"{(Sum([.. under]) is { } count ? count.Exact == 1 ? "one" : count.ToString() : "some")} of {(screws.Select(one => one.Drive).Distinct().Count() == 1 ? "them" : "the screws")} under {(under.Key == Cover.Foot ? "feet" : Plural(WordList.Apart(under.Key.Word())))}").ToList();
+            .Select(under => $"{(Sum([.. under]) is { } count ? count.Exact == 1 ? "one" : count.ToString() : "some")} of {(screws.Select(one => one.Drive).Distinct().Count() == 1 ? "them" : "the screws")} under {(under.Sum(one => one.Covers ?? one.Count?.Exact ?? 2) == 1 ? $"one {WordList.Apart(under.Key.Word())}" : under.Key == Cover.Foot ? "feet" : Plural(WordList.Apart(under.Key.Word())))}").ToList();
         if (hidden.Count > 0)
             said[^1] += $" ({string.Join(", ", hidden)})";
         if (actions.OfType<Peel>().Any(peel => peel.What == PeelWhat.Seal))

@@ -9,8 +9,9 @@ public static class StepNames
     /// <summary>A title by what the step opens, frees, disconnects or does; its own title plays no part.</summary>
     public static string Title(Step step)
     {
+        // What hands do, not what the layer behind it is called.
         if (step.Opens is { } opens)
-            return Cut($"Open {opens}");
+            return step.Actions.Any(action => action is Lift { What: LiftWhat.Cover }) ? "Take the cover off" : Cut($"Open {opens}");
         if (step.Frees.Count > 0)
             return step.Frees.Count > 3 ? $"Take {Number(step.Frees.Count)} parts out" : Cut($"Take {List(step.Frees)} out");
         if (step.DisconnectsPower)
@@ -54,7 +55,7 @@ public static class StepNames
 
     private static string List(IReadOnlyList<string> names)
     {
-        var words = names.Select(name => name.Replace('-', ' ')).ToList();
+        var words = names.Select(name => $"the {name.Replace('-', ' ')}").ToList();
         return words.Count == 1 ? words[0] : $"{string.Join(", ", words.Take(words.Count - 1))} and {words[^1]}";
     }
 

@@ -21,9 +21,10 @@ public static class Implied
         var before = Before(reading.Step, context);
         chips.AddRange(before.Select((id, i) => new LineChip(ChipKind.After, end, end, id, i) { Implied = true }));
         var parts = reading.Parts;
-        if (reading.Parts.Count == 1 && Held(reading.Step) is { } mounting && MountingUnknown(reading.Parts[0], context))
-            parts = [reading.Parts[0] with { Mounting = mounting }];
-        return before.Count == 0 && ReferenceEquals(parts, reading.Parts) ? reading
+        // Two modules out of their latches are held alike; what holds several of different kinds is not told apart.
+        if (Held(reading.Step) is { } mounting && (reading.Parts.Count == 1 || (mounting == Mounting.Socketed && reading.Parts.Count > 1 && reading.Step.Actions.Sum(action => action is Unplug { Connector: Connector.LatchedModule or Connector.SlideCard, Count.Exact: { } sockets } ? sockets : 0) == reading.Parts.Count)))
+            parts = [.. reading.Parts.Select(part => MountingUnknown(part, context) ? part with { Mounting = mounting } : part)];
+        return before.Count == 0 && parts.SequenceEqual(reading.Parts) ? reading
             : reading with { Step = before.Count == 0 ? reading.Step : reading.Step with { After = before, OrderAssumed = true }, Parts = parts, Chips = chips };
     }
 

@@ -244,7 +244,7 @@ internal sealed partial class SpokenMeaning
             return true;
         }
         // Cable of the lamp, wire plug: what it is.
-        if (thing is { Text: "wire plug", IsCounted: false, Many: false, PartOf: null, IsAnother: false } && clause is { HasDeed: false, Particle: null, IsNext: false, IsJoined: false } && before is { Merged: false, Clause: { HasDeed: false, Particle: null, Object: { Is: "cable" or "lead", Many: false, Text: not "wire plug" } } } && known.Connector == kind)
+        if (thing is { Text: "wire plug", IsCounted: false, Many: false, PartOf: null, IsAnother: false, IsThe: false } && clause is { HasDeed: false, Particle: null, IsNext: false, IsJoined: false, Places.Count: 0 } && before is { Merged: false, Clause.Object: { Is: "cable" or "lead" or "plug", Many: false, Text: not "wire plug" } } && known.Connector == kind && known.Count == Count.One)
         {
             before.Said.Add(clause);
             before.Merged = true;

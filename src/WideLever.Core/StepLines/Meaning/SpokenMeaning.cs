@@ -434,10 +434,18 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     private string? Note(Clause clause, params ReadOnlySpan<Attachment?> read)
     {
         var kept = new List<string>();
+        var end = -1;
         foreach (var place in clause.Places)
         {
-            if (!read.Contains(place) && place.Preposition != "without")
-                kept.Add(line[place.Start..Math.Min(place.End, line.Length)]);
+            if (read.Contains(place) || place.Preposition == "without")
+                continue;
+            var said = line[place.Start..Math.Min(place.End, line.Length)];
+            // Round the edge of the base: one place.
+            if (end >= 0 && place.Start > end && line[end..place.Start].Trim().Length == 0)
+                kept[^1] = $"{kept[^1]} {said}";
+            else
+                kept.Add(said);
+            end = Math.Min(place.End, line.Length);
         }
         if (clause.Object is { } thing && thing.Before.Count > 0)
             kept.Insert(0, line[thing.Start..thing.End]);
