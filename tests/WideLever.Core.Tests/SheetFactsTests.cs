@@ -34,7 +34,7 @@ public sealed class SheetFactsTests
             {
                 var sort = fact.Split(' ')[0];
                 met[sort] = met.GetValueOrDefault(sort) + 1;
-                if (!sheet.Exists(line => words.All(word => line.Contains(word, StringComparison.OrdinalIgnoreCase))))
+                if (!sheet.Exists(line => words.All(word => word.Split('|').Any(one => line.Contains(one, StringComparison.OrdinalIgnoreCase)))))
                     left.Add($"{name}: {fact}");
             }
             foreach (var part in record.Parts)
@@ -60,7 +60,7 @@ public sealed class SheetFactsTests
                 if (action.ToolInHand() == Tool.Heat)
                     Says("Heat", "heat");
                 if (action is Unscrew { Cover: Cover.Foot or Cover.Label or Cover.Seal } hidden)
-                    Says($"Hidden under a {hidden.Cover}", "under", hidden.Cover == Cover.Foot ? "feet" : hidden.Cover!.Value.Word());
+                    Says($"Hidden under a {hidden.Cover}", hidden.Cover == Cover.Foot ? "under feet|under one foot" : "under", hidden.Cover == Cover.Foot ? "under" : hidden.Cover!.Value.Word());
             }
             foreach (var damage in record.Teardown.Damage)
                 Says($"Damaged {damage.Kind}", "this one machine came");
