@@ -134,6 +134,10 @@ public sealed class WorkWordsTests
         plan.Do.ShouldBe(["Move over to the new main board what the old one carries: the wireless card."]);
         plan.Buy[0].ShouldContain("with the memory, processor on it: ask for the same");
         plan.Back.SelectMany(step => step.Lines).ShouldContain(line => line.StartsWith("Set the new board in", StringComparison.Ordinal));
+        // What parts from its paste on the way wants new paste, told and bought.
+        plan = PlanOf(record with { Parts = [.. record.Parts, Build.Part("sink", PartKind.Thermal, Mounting.Screwed)] }, "board");
+        plan.Do.ShouldBe(["Move over to the new main board what the old one carries: the wireless card, the heatsink.", "The heatsink parts from its paste on the way: clean both sides with alcohol and a cloth, and lay a thin film of new paste."]);
+        plan.Buy.ShouldContain("thermal paste");
     }
 
     [Fact]

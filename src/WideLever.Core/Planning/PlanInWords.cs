@@ -82,7 +82,8 @@ public sealed record PlanInWords
             Stop = Planning.Cautions.Stop(record),
             Cautions = [.. Planning.Cautions.OfDamage(record.Teardown).Select(Planning.Cautions.Text).Prepend(Planning.Cautions.Preparation(record)).DistinctBy(caution => caution.Text)],
             LayOut = [.. LayOutFor(plan, steps)],
-            Buy = [.. bought.Select(purchase => Bought(purchase, Named(purchase.Place))), .. swapped.Where(part => bought.All(purchase => purchase.Place.Id != part.Id)).Select(part => Bought(part, plan, record, rubric)), .. plan.UsedUp.Select(UsedUp)],
+            Buy = [.. bought.Select(purchase => Bought(purchase, Named(purchase.Place))), .. swapped.Where(part => bought.All(purchase => purchase.Place.Id != part.Id)).Select(part => Bought(part, plan, record, rubric)), .. plan.UsedUp.Select(UsedUp),
+                .. swapped.Exists(part => part.Fitted && part.Kind == PartKind.Mainboard) && plan.UsedUp.All(used => used.What != Consumable.Paste) && Carried(steps, record, rubric).Exists(part => part.Kind == PartKind.Thermal) ? ["thermal paste"] : (string[])[]],
             In = In(),
             Fit = [.. plan.Parts.Where(part => part.Service is null && !part.Part.Fitted).Select(part => FitInto(part.Part, Named(part.Part)))],
             Do = [.. DeedsOf(plan, steps, Named), .. swapped.Where(part => part.Fitted && part.Kind == PartKind.Mainboard).SelectMany(board => MovesOver(board, steps, record, rubric))],
@@ -179,10 +180,15 @@ public sealed record PlanInWords
     /// <summary>What a new board takes over: whatever sits on such a board, comes off it, and is not off it by a step of the plan already.</summary>
     private static IEnumerable<string> MovesOver(Part board, List<Step> steps, TeardownRecord record, Rubric rubric)
     {
-        var carried = record.Parts.Where(part => part.Fitted && IsOnABoard(part) && rubric.IsInseparable(part.Mounting) != true && !steps.Exists(step => step.Frees.Contains(part.Id))).Select(part => PartNames.Of(part, record.Parts)).ToList();
+        var carried = Carried(steps, record, rubric);
         if (carried.Count > 0)
-            yield return $"Move over to the new {PartNames.Of(board, record.Parts)} what the old one carries: the {string.Join(", the ", carried)}.";
+            yield return $"Move over to the new {PartNames.Of(board, record.Parts)} what the old one carries: the {string.Join(", the ", carried.Select(part => PartNames.Of(part, record.Parts)))}.";
+        foreach (var sink in carried.Where(part => part.Kind == PartKind.Thermal))
+            yield return $"The {PartNames.Of(sink, record.Parts)} parts from its paste on the way: clean both sides with alcohol and a cloth, and lay a thin film of new paste.";
     }
+
+    private static List<Part> Carried(List<Step> steps, TeardownRecord record, Rubric rubric) =>
+        [.. record.Parts.Where(part => part.Fitted && IsOnABoard(part) && rubric.IsInseparable(part.Mounting) != true && !steps.Exists(step => step.Frees.Contains(part.Id)))];
 
     private static bool IsOnABoard(Part part) => part.Kind switch
     {
