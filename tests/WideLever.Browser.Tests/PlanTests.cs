@@ -212,7 +212,7 @@ public sealed class PlanTests(Bench bench) : IClassFixture<Bench>
     public void Years_are_lived_beside_another_machine_and_what_is_assumed_is_changed_and_taken_back()
     {
         using var window = bench.Open($"{Unit}/plan?view=years");
-        window.WaitForText("Nothing is simulated yet");
+        window.WaitForText("100,000 lives of 8 years, seed 1.");
         window.Choose("Beside", "Cairn");
         window.Press("Simulate");
         window.WaitForText("On the same draws Brackwater Corrie 14 costs less in", "section[aria-label='What the years take']");

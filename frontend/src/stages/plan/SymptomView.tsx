@@ -51,14 +51,47 @@ export function SymptomView({ unit }: { unit: Unit }) {
         />
       </section>
       {chosen === undefined ? (
-        <Empty>
-          <p>Choose what it does. What may be dangerous comes first, then what takes the least work to look at.</p>
-        </Empty>
+        <SymptomList unit={unit} symptoms={symptoms.data} />
       ) : (
         <Looks key={chosen.text} unit={unit} symptom={chosen} />
       )}
       <ListOfTheHouse />
     </>
+  );
+}
+
+/** Every symptom, one press each, with where to look first. */
+function SymptomList({ unit, symptoms }: { unit: Unit; symptoms: Symptom[] }) {
+  if (symptoms.length === 0)
+    return (
+      <Empty>
+        <p>The list of symptoms is empty, and none is noted on this machine.</p>
+      </Empty>
+    );
+  const stops = (one: Symptom) => one.parts.some((part) => part.stop !== null);
+  const dangerousFirst = [...symptoms.filter(stops), ...symptoms.filter((one) => !stops(one))];
+  return (
+    <section className="card" aria-labelledby="symptom-list">
+      <h2 id="symptom-list">What machines do</h2>
+      <ul className="plan-jobs">
+        {dangerousFirst.map((one) => {
+          const first = one.parts.find((part) => part.effort !== null);
+          return (
+            <li key={one.text}>
+              <Link to={`?${new URLSearchParams({ view: 'symptom', symptom: one.text }).toString()}`}>{one.text}</Link>
+              <span className="second">
+                {one.noted ? ' noted on this machine;' : ''}
+                {stops(one) ? ' stop first;' : ''}
+                {first === undefined || first.effort === null
+                  ? ' nothing on record here to look at'
+                  : ` ${nameOf(unit, first.part)} first, ${minutes(first.effort)}`}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      <p className="note">What may be dangerous comes first, then what takes the least work to look at.</p>
+    </section>
   );
 }
 

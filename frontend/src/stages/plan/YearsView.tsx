@@ -1,9 +1,10 @@
 import { Button, Select } from 'antd';
-import { useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { asProblem, type Schemas, type Unit } from '../../api/client';
 import { useFailureProfile, useHouse, useShelf } from '../../api/queries';
 import { useLongWork } from '../../api/useLongWork';
 import { ProblemNote } from '../../app/ProblemNote';
+import { Failed, Loading } from '../../app/states';
 import { Watched } from '../../app/Watched';
 import { RangeBar } from '../../charts/RangeBar';
 import { Numeric } from '../../record/fields';
@@ -18,9 +19,19 @@ const usual = { years: 8, lives: 100_000, seed: 1 };
 
 /** Years of ownership: what a machine asks for if its parts fail as the house assumes, beside another on the same draws. */
 export function YearsView({ unit }: { unit: Unit }) {
+  const profile = useFailureProfile();
+  if (profile.data === undefined)
+    return profile.error === null ? (
+      <Loading what="what the house assumes" />
+    ) : (
+      <Failed problem={asProblem(profile.error)} onRetry={() => void profile.refetch()} />
+    );
+  return <Years unit={unit} profile={profile.data} />;
+}
+
+function Years({ unit, profile }: { unit: Unit; profile: Stood }) {
   const shelf = useShelf();
   const currency = useHouse().data?.currency ?? '';
-  const profile = useFailureProfile();
   const [rate, setRate] = useRate();
   const [years, setYears] = useState<number | null>(usual.years);
   const [lives, setLives] = useState<number | null>(usual.lives);
@@ -29,13 +40,8 @@ export function YearsView({ unit }: { unit: Unit }) {
   const [beside, setBeside] = useState<string | null>(null);
   const work = useLongWork<Answer, Schemas['OwnershipQuestion']>(`/api/units/${unit.id}/ownership`);
   // What an answer rests on beside what was asked: the record and the assumptions.
-  const [ranOn, setRanOn] = useState('');
-  const standsOn = JSON.stringify([
-    unit.revision,
-    unit.teardownRevision,
-    profile.data?.damageShare,
-    profile.data?.assumptions,
-  ]);
+  const standsOn = JSON.stringify([unit.revision, unit.teardownRevision, profile.damageShare, profile.assumptions]);
+  const [ranOn, setRanOn] = useState(standsOn);
   const asked = {
     years: years ?? 0,
     lives: lives ?? 0,
@@ -43,6 +49,9 @@ export function YearsView({ unit }: { unit: Unit }) {
     seed: seed ?? -1,
     ...(beside !== null && { beside }),
   };
+  // It opens with an answer: what is asked most stands in the fields.
+  const begin = useEffectEvent(() => work.start(asked));
+  useEffect(() => begin(), []);
   const { result } = work;
   const isOld = result !== null && (JSON.stringify(work.asked) !== JSON.stringify(asked) || ranOn !== standsOn);
   const others = (shelf.data?.units ?? []).filter((one) => one.id !== unit.id);
@@ -101,18 +110,15 @@ export function YearsView({ unit }: { unit: Unit }) {
         </p>
       </section>
       {result !== null && <Lived answer={result} />}
-      {profile.error !== null && <ProblemNote problem={asProblem(profile.error)} />}
-      {profile.data !== undefined && (
-        <details className="card">
-          <summary>What is assumed</summary>
-          <Assumptions
-            key={JSON.stringify(profile.data)}
-            profile={profile.data}
-            before={profileBefore}
-            onChanged={setProfileBefore}
-          />
-        </details>
-      )}
+      <details className="card">
+        <summary>What is assumed</summary>
+        <Assumptions
+          key={JSON.stringify(profile)}
+          profile={profile}
+          before={profileBefore}
+          onChanged={setProfileBefore}
+        />
+      </details>
     </>
   );
 }
