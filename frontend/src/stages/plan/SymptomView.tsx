@@ -81,7 +81,7 @@ function SymptomList({ unit, symptoms }: { unit: Unit; symptoms: Symptom[] }) {
               <Link to={`?${new URLSearchParams({ view: 'symptom', symptom: one.text }).toString()}`}>{one.text}</Link>
               <span className="second">
                 {one.noted ? ' noted on this machine;' : ''}
-                {stops(one) ? ' stop first;' : ''}
+                {stops(one) ? ' may be dangerous;' : ''}
                 {first === undefined || first.effort === null
                   ? ' nothing on record here to look at'
                   : ` ${nameOf(unit, first.part)} first, ${minutes(first.effort)}`}
