@@ -258,7 +258,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Press("Log the step");
         window.WaitForText("14 clips", ".logged.last");
 
-        window.Step("Take the cover off");
+        window.Step("Open inside");
         window.Press("Change the line");
         window.WaitForValue("14 clips > inside");
         window.LineByKeys(", lift cover⏎");

@@ -320,6 +320,12 @@ internal sealed partial class SpokenMeaning
             screws.Action = ((Unscrew)screws.Action) with { Captive = true };
             return;
         }
+        // Eight, PH0 and PH1: how many of each?
+        if (clause.IsJoined && thing.Size is not null && known.Size is not null && thing.Size != known.Size && known.Count is { Least: > 1 })
+        {
+            Fault(clause, "how many of each? Say each group with its count");
+            return;
+        }
         if (Against(known, thing) || (thing.Size is not null && known.Size is not null && !thing.IsAll))
         {
             // Another kind of screw, and nobody said how many: one.

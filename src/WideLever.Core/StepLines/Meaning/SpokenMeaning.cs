@@ -123,7 +123,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         // Two top, two bottom: where.
         foreach (var clause in clauses)
         {
-            if (clause is { HasDeed: false, Particle: null, Object: { Text: "bottom" or "top" or "back" or "underside", IsCounted: true, Role: not null } end } && clauses.Exists(other => other != clause && (other.Object?.IsNoun("screw", "clip", "standoff") == true || other.Object is { Role: null, IsCounted: true })))
+            if (clause is { HasDeed: false, Particle: null, Object: { Text: "bottom" or "top" or "back" or "underside" or "left" or "right" or "front" or "rear" or "middle" or "centre" or "center", IsCounted: true, Role: not null } end } && clauses.Exists(other => other != clause && (other.Object?.IsNoun("screw", "clip", "standoff") == true || other.Object is { Role: null, IsCounted: true })))
             {
                 clause.Places.Add(new("at", new Thing { Role = Role.Noun, Is = "place", Text = end.Text, Start = end.Start, End = end.End }, end.Start, end.End));
                 (end.Role, end.Is, end.Text, end.Many) = (null, "", "", false);

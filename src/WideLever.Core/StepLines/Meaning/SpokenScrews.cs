@@ -36,7 +36,7 @@ internal sealed partial class SpokenMeaning
         if (Screws(clause, thing, drive, out var cover) is not { } action)
             return;
         // Unscrew the bracket, two screws: how many that was.
-        if (thing.IsCounted && acts.FindLast(act => act.Sort == Sort.Screws) is { Action: Unscrew { Count: null }, Clause: { } told_ } uncounted && told_.Does("unscrew") && told_.Object is { } unscrewed && (unscrewed.IsPart || unscrewed.IsNoun("holder", "cover", "base")))
+        if (thing.IsCounted && acts.FindLast(act => act.Sort == Sort.Screws) is { Action: Unscrew { Count: null }, Clause: { } unscrewing } uncounted && unscrewing.Does("unscrew") && unscrewing.Object is { } unscrewed && (unscrewed.IsPart || unscrewed.IsNoun("holder", "cover", "base")))
             acts.Remove(uncounted);
         // On top two and on the bottom two, so four screws
         if (unnamed.Count > 0 && thing.IsCounted && unnamed.TrueForAll(one => !one.Thing.HasFacts && one.Thing.Number is not null) && unnamed.Aggregate(0, (sum, one) => sum + (Counted(one.Clause, one.Thing)?.Exact ?? 0)) == thing.Number?.Exact)

@@ -197,7 +197,7 @@ internal sealed partial class ClauseReader
             leading.Add(new(word.Text, null, word.Start, words[to - 1].End));
             return to;
         }
-        if (of is { Total: not null } || (of is { IsOfThem: true, IsCounted: true, Role: null } && now?.Object is { } counted_ && (counted_.IsNoun("screw") || IsCover(counted_)) && word.Text is "under" or "below" or "beneath" or "over" or "underneath" && of.Number is { Most: > 1 }) || (of is { IsOfThem: true, IsCounted: true } && of.IsNoun("screw") && IsCover(now?.Object)))
+        if (of is { Total: not null } || (of is { IsOfThem: true, IsCounted: true, Role: null } && now?.Object is { } under && (under.IsNoun("screw") || IsCover(under)) && word.Text is "under" or "below" or "beneath" or "over" or "underneath" && of.Number is { Most: > 1 }) || (of is { IsOfThem: true, IsCounted: true } && of.IsNoun("screw") && IsCover(now?.Object)))
             Fault(words[i].Start, words[to - 1].End, "how many are there in all, and what of them was undone? Say each group with its count");
         if (of is not null && word.Text == "between" && to + 1 < words.Count && words[to].Is(Role.Join) && StartsThing(to + 1))
         {
@@ -233,9 +233,9 @@ internal sealed partial class ClauseReader
             return to;
         }
         // Six screws, of four millimetres
-        if (of is { Role: null, IsCounted: false, HasFacts: true, Length: { } long_, Drive: null } && now is null && word.Text is "of" or "at" && Clauses.LastOrDefault()?.Object is { Length: null } before && (before.IsNoun("screw", "standoff") || before is { Role: null, HasFacts: true }))
+        if (of is { Role: null, IsCounted: false, HasFacts: true, Length: { } saidLength, Drive: null } && now is null && word.Text is "of" or "at" && Clauses.LastOrDefault()?.Object is { Length: null } before && (before.IsNoun("screw", "standoff") || before is { Role: null, HasFacts: true }))
         {
-            (before.Length, before.IsLengthApart) = (long_, true);
+            (before.Length, before.IsLengthApart) = (saidLength, true);
             return to;
         }
         var place = new Attachment(word.Text, of, word.Start, words[to - 1].End);

@@ -13,7 +13,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
 
     private List<Lexeme> words = [];
     private Clause? now;
-    private bool joined, heldBy, corrects, isNext, isPlus, isBehindColon, isBeforeColon;
+    private bool joined, heldBy, corrects, isNext, isPlus, isBehindColon, isBeforeColon, isFollowed;
     private int segment, pairs;
     private string announced = "";
     private Thing? hides;
@@ -45,6 +45,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             var before = Clauses.Count;
             isBehindColon = from > 0 && line[from - 1].IsColon;
             isBeforeColon = to < line.Count && line[to].IsColon;
+            isFollowed = to < line.Count;
             Segment();
             // A quarter turn on each of the two screws: what it was done to.
             if (leading.Count > 0 && Clauses.Count == before && leading.FindIndex(place => place.Of is { IsCounted: true } of && of.IsNoun("screw", "clip", "latch") && place.Preposition is "on" or "for" or "at" or "to") is >= 0 and var fasteners)
@@ -134,6 +135,12 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (word.Text == "had to" && i + 1 < words.Count && words[i + 1].Is(Role.Deed))
             return i + 1;
+        // To free the panel, i pulled four strips: what for.
+        if (word.Text == "to" && i == 0 && i + 2 < words.Count && words[i + 1].Is(Role.Deed) && !Nounish(words[i + 1]) && words[i + 2].Text is "the" or "it" or "this" && segment == 0 && isFollowed && !words.Skip(i + 1).Any(other => other.Number is not null || other.Is(Role.Negation) || other.Text is "i" or "we"))
+        {
+            Remarks.Add(new(Role.Remark, word.Start, words[^1].End, segment));
+            return words.Count;
+        }
         // Because there were no more in sight: why.
         if (word.Text is "because" or "cos" or "since" && now is null == (i == 0) && !words.Skip(i + 1).Any(other => other.Number is not null || other.Figure is not null || (other.Is(Role.Deed) && !Nounish(other))))
         {

@@ -124,10 +124,10 @@ internal sealed partial class ClauseReader
                     continue;
                 }
                 // Two of the twelve clips
-                if (words[i].Text.EndsWith(" of the", StringComparison.Ordinal) && i + 1 < words.Count && words[i + 1].Number is > 1 && Numerals.At(words, i + 1) is { Count: { } ofAll } whole_)
+                if (words[i].Text.EndsWith(" of the", StringComparison.Ordinal) && i + 1 < words.Count && words[i + 1].Number is > 1 && Numerals.At(words, i + 1) is { Count: { } ofAll } ofThese)
                 {
                     (thing.Total, thing.IsOfThem) = (ofAll, true);
-                    i += whole_.Length;
+                    i += ofThese.Length;
                     continue;
                 }
                 // Three of the ten
@@ -506,9 +506,9 @@ internal sealed partial class ClauseReader
                 return true;
             }
             // PH0 x4: so many, or so long?
-            if (figure.Length is { } soMany_ && figure.Thread is null && words[i].Text[0] is 'x' or '×' && thing is { Size: not null, Thread: null, Length: null, IsCounted: false } && words[i - 1].Text.Length == words[i - 1].End - words[i - 1].Start && words[i].Start > words[i - 1].End && soMany_ == Math.Floor(soMany_) && soMany_ <= 12 && !words[i].Text.EndsWith('m') && isBehindColon)
+            if (figure.Length is { } howMany && figure.Thread is null && words[i].Text[0] is 'x' or '×' && thing is { Size: not null, Thread: null, Length: null, IsCounted: false } && words[i].Start > words[i - 1].End && howMany == Math.Floor(howMany) && howMany <= 12 && !words[i].Text.EndsWith('m') && isBehindColon)
             {
-                thing.Number = (int)soMany_;
+                thing.Number = (int)howMany;
                 return true;
             }
             if (figure.Thread is not null || figure.Length is not null)
