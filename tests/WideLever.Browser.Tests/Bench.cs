@@ -286,7 +286,11 @@ public sealed class Window(Browsers browsers, ChromeDriver driver, Uri address) 
               changed = came !== last;
               if (changed || !one.contains(document.elementFromPoint(x, y))) return null;
               window.pressed = false;
-              window.addEventListener('click', (event) => (window.pressed ||= one.contains(event.target)), { capture: true, once: true });
+              // Drawn anew between the look and the click it is another element of the same name, and was pressed all the same.
+              window.addEventListener('click', (event) => {
+                const hit = event.target.closest?.(asked[0]);
+                window.pressed ||= one.contains(event.target) || hit?.getAttribute('aria-label') === asked[1] || hit?.innerText.trim().split('\n')[0] === asked[1];
+              }, { capture: true, once: true });
               return [x, y];
             })()
             """, $"{within} {name}, to be pressed", Pressed(within), name);

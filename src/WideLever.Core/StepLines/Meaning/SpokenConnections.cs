@@ -114,8 +114,13 @@ internal sealed partial class SpokenMeaning
             || (part is null && clause.Places.Exists(place => place.Of?.PartOf == "battery" && place.Preposition is "of" or "to" or "from" or "out of" or "off"));
         // The battery ends in a white plug
         isBattery |= part is null && clause.IsHeldBy && mentioned.Count > 0 && mentioned[^1] is var (owner, owns) && owns.Segment == clause.Segment && Kind(owner) == PartKind.Battery && owner.IsPart;
+        // The battery has no screws, plug out first: most likely its own, and nobody takes the power for off on a guess.
+        if (!isBattery && part is null && thing.Is == "plug" && words.Where(word => word.Is(Role.Part) && !word.Is(Role.Aside)).Select(word => word.As(Role.Part)!.Split(':')[0]).Distinct().ToList() is ["battery"] && !words.Exists(word => word.Is(Role.Noun, "charger")) && clauses.TrueForAll(other => other.Object?.IsPart != true || Kind(other.Object) == PartKind.Battery) && (clause.HasDeed || clause.Particle is not null) && !clause.Places.Exists(place => place.Of is { IsPart: true }) && !acts.Exists(act => act.Sort is Sort.Connection or Sort.Lock) && !PowerOff)
+        {
+            Fault(clause, "is that the battery's plug?", [new("The battery's", "battery plug out"), new("Another one", "wire")]);
+            return;
+        }
         // Pack out: six screws, and the connector: its own, where the line speaks of no other part.
-        isBattery |= part is null && thing.Is == "plug" && words.Where(word => word.Is(Role.Part) && !word.Is(Role.Aside)).Select(word => word.As(Role.Part)!.Split(':')[0]).Distinct().ToList() is ["battery"] && !words.Exists(word => word.Is(Role.Noun, "charger")) && clauses.TrueForAll(other => other.Object?.IsPart != true || Kind(other.Object) == PartKind.Battery) && (clause.HasDeed || clause.Particle is not null) && !clause.Places.Exists(place => place.Of is { IsPart: true });
         isBattery |= part is null && !clause.Places.Exists(place => place.Of?.PartOf is not null) && spokenOf.Count == 1 && spokenOf.Contains(PartKind.Battery) && freed.Exists(one => one.Clause.Object is { IsPart: true } pack && Kind(pack) == PartKind.Battery) && thing.Is == "plug";
         var count = Counted(clause, thing);
         // Conn (wire): what it is.
