@@ -14,6 +14,8 @@ public sealed record Restored(BackupManifest Manifest, IReadOnlyList<Damage> Dam
 /// </summary>
 public static class Restore
 {
+    private const string NothingChanged = "Nothing was changed.";
+
     /// <summary>Restores a backup.</summary>
     /// <param name="file">The backup.</param>
     /// <param name="dataFolder">The data folder; it need not be there.</param>
@@ -38,7 +40,7 @@ public static class Restore
             {
                 using var store = new Store(folder, clock);
                 if (store.Integrity() is [var broken, ..])
-                    throw new InvalidDataException($"{file}: the database in it is damaged: {broken}. Nothing was changed.");
+                    throw new InvalidDataException($"{file}: the database in it is damaged: {broken}.");
                 damages = FolderCheck.Of(store, digest => PhotoFiles.ReadFrom(staged, digest), cancellation).Damages;
             }
             cancellation.ThrowIfCancellationRequested();
@@ -47,6 +49,10 @@ public static class Restore
             if (!there)
                 DataFolder.MoveInto(staged, target);
             return new(manifest, damages, aside);
+        }
+        catch (InvalidDataException exception) when (!swapped && !exception.Message.EndsWith(NothingChanged, StringComparison.Ordinal))
+        {
+            throw new InvalidDataException($"{exception.Message.TrimEnd('.')}. {NothingChanged}", exception);
         }
         finally
         {

@@ -226,12 +226,17 @@ public static class Backup
 
     private static ZipArchive Open(string file)
     {
+        ZipArchive? zip = null;
         try
         {
-            return ZipFile.OpenRead(file);
+            zip = ZipFile.OpenRead(file);
+            // The list of entries is read when it is first asked for.
+            _ = zip.Entries;
+            return zip;
         }
         catch (InvalidDataException exception)
         {
+            zip?.Dispose();
             throw new InvalidDataException($"{file} is no backup, or not the whole of one: {exception.Message}", exception);
         }
     }
@@ -246,12 +251,12 @@ public static class Backup
             using var stream = entry.Open();
             manifest = JsonSerializer.Deserialize<BackupManifest>(stream, Json);
         }
-        catch (JsonException exception)
+        catch (Exception exception) when (exception is JsonException or InvalidDataException)
         {
             throw new InvalidDataException($"{file}: {ManifestName} cannot be read: {exception.Message}", exception);
         }
         return manifest is not { Format: Format, Files: not null, Schema: not null, Missing: not null } ? throw new InvalidDataException($"{file} is no backup of this program.")
-            : manifest.Version > Version ? throw new InvalidDataException($"{file} was made by a newer version of this program. Nothing was changed; restore it with that version.")
+            : manifest.Version > Version ? throw new InvalidDataException($"{file} was made by a newer version of this program; restore it with that version.")
             : manifest.Files.Any(said => said is not { Name: not null, Sha256: not null, Size: >= 0 }) ? throw new InvalidDataException($"{file}: {ManifestName} names a file without its size or digest.")
             : manifest;
     }

@@ -246,6 +246,7 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         record["steps"]![3]!["after"] = new JsonArray("<img src=x onerror=alert(1)>");
         record["parts"]![0]!["mounting"] = "skrewed";
         using var window = bench.Open();
+        window.WaitForText("Backups", "main");
         var before = window.Text("main");
         window.Driver.ExecuteScript(
             """
@@ -264,6 +265,7 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.SeriousFindings().ShouldBeEmpty();
         window.Press("Close", ".ant-modal-footer");
         window.Go("/");
+        window.WaitForText("Backups", "main");
         window.Text("main").ShouldBe(before);
     }
 

@@ -62,7 +62,7 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
         var bar = window.Find("section[aria-label='Weights of the kinds in Repair'] .weight-bar");
         new Actions(window.Driver).MoveToElement(bar, (int)((0.18 - 0.5) * bar.Size.Width), 0).ClickAndHold().MoveByOffset(9, 0).Pause(TimeSpan.FromMilliseconds(600)).MoveByOffset(9, 0).MoveByOffset(9, 0).Release().Perform();
         window.WaitForText("battery 18 → 22", ".differences");
-        object Place() => window.Driver.ExecuteScript("return document.querySelector('.rubric-side .form-end').offsetTop")!;
+        object Place() => window.Driver.ExecuteScript("return [...document.querySelectorAll('.rubric-side .form-end button')].map((one) => `${one.offsetTop} ${one.offsetLeft}`).join()")!;
         var place = Place();
         window.Press("Undo", ".rubric-side");
         window.WaitForText("Change a number to begin the next revision", ".rubric-side");
@@ -74,6 +74,8 @@ public sealed class RubricsTests(Bench bench) : IClassFixture<Bench>
         // Two numbers are two changes, however soon one follows the other.
         window.Type("Weights of the kinds in Repair: keyboard", "9" + Keys.Enter);
         window.Type("Weights of the kinds in Repair: fan", "20" + Keys.Enter);
+        window.WaitForText("fan 7 → 20", ".differences");
+        Place().ShouldBe(place);
         window.Press("Undo", ".rubric-side");
         window.WaitForText("keyboard 12 → 9", ".differences");
         window.Press("Undo", ".rubric-side");

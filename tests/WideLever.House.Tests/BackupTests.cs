@@ -130,10 +130,13 @@ public sealed class BackupTests : OpenHouse
         var bytes = System.IO.File.ReadAllBytes(File_);
         var random = new Random(30);
         var refused = 0;
-        for (var i = 0; i < 60; i++)
+        // Each byte of the manifest's own heading and of the list at the end, and some anywhere.
+        var list = bytes.AsSpan().IndexOf("PK\u0001\u0002"u8);
+        foreach (var at in Enumerable.Range(list, bytes.Length - list).Where(at => at % 7 == 0).Concat(Enumerable.Range(0, 60).Select(_ => random.Next(bytes.Length))))
         {
+            var i = at;
             var broken = (byte[])bytes.Clone();
-            broken[random.Next(broken.Length)] ^= (byte)(1 << random.Next(8));
+            broken[at] ^= (byte)(1 << random.Next(8));
             System.IO.File.WriteAllBytes(File_, broken);
             try
             {
@@ -144,6 +147,7 @@ public sealed class BackupTests : OpenHouse
             catch (InvalidDataException exception)
             {
                 exception.Message.ShouldContain(File_);
+                exception.Message.ShouldEndWith(". Nothing was changed.");
                 refused++;
             }
         }
@@ -178,7 +182,9 @@ public sealed class BackupTests : OpenHouse
     public void What_is_no_backup_is_refused_in_a_sentence(string manifest, string why)
     {
         Crafted(manifest);
-        Should.Throw<InvalidDataException>(() => Restore.From(File_, Target, TimeProvider.System)).Message.ShouldContain(why);
+        var told = Should.Throw<InvalidDataException>(() => Restore.From(File_, Target, TimeProvider.System)).Message;
+        told.ShouldContain(why);
+        told.ShouldEndWith(". Nothing was changed.");
         Directory.Exists(Target).ShouldBeFalse();
     }
 
