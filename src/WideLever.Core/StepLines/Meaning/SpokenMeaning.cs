@@ -189,6 +189,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         var thing = clause.Object;
         if (thing is { IsIts: true, Role: Role.Noun } own && own.PartOf is null && (About() is var (owner, _) && owner.IsPart ? owner : Parts()?.Thing) is { IsPart: true } whose)
             own.Before.Add(new(Role.Part, whose.Is, false));
+        // The board with the usb sockets
+        if (thing is { Is: "mainboard", Text: "board" } small && Ports().IsMatch(line[small.Start..]))
+            (small.Is, small.Text) = ("portsBoard:ports board", "ports board");
         heat = clause.Tool ?? heat;
         if (clause.Tool is not null)
             heated = clause;
@@ -208,6 +211,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         if (thing is { IsPronoun: false } && (clause.HasDeed || !(thing.IsNoun("place", "seam", "tool", "hand", "chip", "dirt", "heatTool", "solvent") || (thing.IsNoun("piece") && !thing.IsCounted && !thing.HasFacts))) && (thing.Role is not null || (acts.Count > 0 && acts[^1].Clause == clause)))
             last = clause;
     }
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"\G[^,;:.]*?\bboard\b[^,;:.]*?\b(with|for|of) (the |its |all the |two |three )?(usb|audio|side|card|sound|hdmi|\w+)? ?(ports|sockets|jacks|port|jack)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex Ports();
 
     private void OfNoun(Clause clause, Thing thing)
     {

@@ -269,6 +269,9 @@ internal sealed partial class SpokenMeaning
             PartKind.BaseCover => new Lift { What = LiftWhat.Cover },
             _ => new Lift { What = LiftWhat.Part },
         };
+        // Lifted off the paste, off its pads: that joint parts.
+        if (kind == PartKind.Thermal && clause.Places.Find(place => place.Preposition is "off" or "from" or "out of" or "free of" or "away from" && place.Of is { } of && of.IsNoun("paste", "pad")) is { Of: { } joint } && !acts.Exists(act => act.Sort == Sort.Joint))
+            acts.Add(new(Sort.Joint, new Thermal { What = joint.Is == "paste" ? ThermalWhat.Paste : ThermalWhat.Pad, Count = joint.Number ?? (joint.Is == "paste" || !joint.Many ? Count.One : null) }, clause));
         lifts.Add(new(Sort.Lift, action with { Count = several, Notes = Note(clause) }, clause) { Part = thing.Is });
         if (freesByItself)
             return;
@@ -883,6 +886,9 @@ internal sealed partial class SpokenMeaning
             if (act.Action is Unscrew { Covers: { } covers, Count.Exact: { } counted } screws && covers == counted)
                 act.Action = screws with { Covers = null };
         }
+        // Pack adhesive, two strips pulled: of what it is.
+        if (acts.FindIndex(act => act is { Sort: Sort.Bond, Action: Unbond { Bond: null, LengthMm: null }, Clause: { HasDeed: false, Particle: null, Object.IsCounted: false }, Said.Count: 1 }) is >= 0 and var plain && plain + 1 < acts.Count && acts[plain + 1].Action is Unbond { Bond: Bond.ReleaseTab })
+            acts.RemoveAt(plain);
         // Eight in total, seven ph0 and one ph1: the sum of them.
         if (unnamed is [{ Clause.Places.Count: 0, Thing: { HasFacts: false, Number.Exact: { } inAll } }] && acts.Where(act => act.Sort == Sort.Screws).Sum(act => act.Action.Count?.Exact ?? 9999) == inAll)
             unnamed.Clear();

@@ -238,6 +238,13 @@ internal sealed partial class ClauseReader
             (before.Length, before.IsLengthApart) = (saidLength, true);
             return to;
         }
+        // Glue cut over twenty centimetres: so long it was.
+        if (of is { Role: null, IsCounted: false, Length: { } bonded } && now?.Object is { Role: Role.Noun, Length: null } bond && bond.IsNoun("glue", "softGlue", "rigidGlue", "foam", "gasket", "tape", "stickyTape", "strip") && word.Text.Split(' ')[0] is "over" or "for" or "along")
+        {
+            (bond.Length, bond.IsLengthApart) = (bonded, true);
+            now.Reach(word.Start, words[to - 1].End);
+            return to;
+        }
         var place = new Attachment(word.Text, of, word.Start, words[to - 1].End);
         if (IsWith(word) && of is not null && With(of, place))
             return to;

@@ -89,6 +89,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             isPlus = to < line.Count && line[to].Text == "plus";
             from = to + 1;
         }
+        // The base won't shift, a hidden screw somewhere: what is supposed to be there.
+        if (Clauses is [{ HasDeed: false, Particle: null, Object: { Role: Role.Noun, IsCounted: false, HasFacts: false, Many: false } supposed }] && supposed.IsNoun("screw", "clip") && Remarks.Exists(remark => remark.Kind == Role.Negation && remark.Segment < Clauses[0].Segment))
+            Fault(supposed.Start, supposed.End, "was it found and undone? Say what was undone with its count, such as 1 screw");
         if (corrects)
             Fault(Clauses[^1].Start, Clauses[^1].End, "is that a correction? Change the line so that it says what is so");
         foreach (var place in leading)
@@ -222,6 +225,15 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return Away(i, Role.PutBack, "this puts something back, which is no step: Putting back has it, and tells the order");
         if (word.Is(Role.Negation) || word.Text == "without")
             return Negation(i);
+        // One screw, in fact two; a clip, two in fact.
+        if (word.Text is "in fact" or "actually" or "as a matter of fact" && Clauses.Count > 0 && ((IsFirst(i) && now is null && Counted(Clauses[^1]) && Numerals.At(words, i + 1) is { } truth && i + 1 + truth.Length == words.Count) || (i + 1 == words.Count && Clauses.Count > 1 && now is { HasDeed: false, Object: { Role: null, IsCounted: true, HasFacts: false } } && Counted(Clauses[^2]))))
+        {
+            if (now is null)
+                corrects = true;
+            else
+                now.Corrects = true;
+            return i + 1;
+        }
         if (word.Is(Role.Correction))
         {
             if (Clauses.Count == 0 && Remarks.Count == 0 && IsFirst(i))
@@ -561,6 +573,8 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         Fault(word.Start, word.End, $"\"{word.Text}\" says nothing here that can be logged: say it otherwise, or put a comma around it");
         return i + 1;
     }
+
+    private static bool Counted(Clause clause) => clause.Object is { Role: Role.Noun, IsPronoun: false } of && (of.IsCounted || !of.Many);
 
     private static bool IsCover(Thing? thing) => thing?.IsNoun("label", "foot", "seal", "tape", "cap", "shield", "strip") == true;
 

@@ -88,13 +88,13 @@ internal sealed partial class ClauseReader
                     continue;
                 }
                 // Clips ten, antenna leads black and white
-                if (head && !thing.IsCounted && thing.Many && i + numeral.Length == words.Count && !inPlace && numeral.Count is not null)
+                if (head && !thing.IsCounted && thing.Many && !inPlace && numeral.Count is not null && (i + numeral.Length == words.Count || (numeral.Count is { Least: 1, Most: > 1 } && word.Number == 1 && !StartsThing(i + numeral.Length))))
                 {
                     thing.IsNone = numeral.Count is { Exact: 0 } && numeral.Length > 1;
                     if (numeral.Count is { Least: < 1 } && !thing.IsNone)
                         Fault(word.Start, word.End, string.Create(CultureInfo.InvariantCulture, $"a count is a whole number from 1 to {RecordLimits.Count}"));
                     // Screws 1 to 4: so they are numbered.
-                    thing.Number = numeral.Count is { Least: 1, Most: > 1 and var last } && word.Text == "1" ? last : numeral.Count;
+                    thing.Number = numeral.Count is { Least: 1, Most: > 1 and var last } && word.Number == 1 ? last : numeral.Count;
                     i += numeral.Length - 1;
                     continue;
                 }
