@@ -16,6 +16,12 @@ internal sealed partial class SpokenMeaning
             repeated.Said.Add(clause);
             return;
         }
+        // Pulled the fan plug, plug's out: said again.
+        if (clause is { HasDeed: false, Particle: "out" or "off" or "loose" or "free", Places.Count: 0 } && thing is { IsCounted: false, Many: false, PartOf: null, IsAnother: false, Looks.Count: 0, Which.Count: 0 } && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Clause: { HasDeed: true, Object: { IsCounted: false, PartOf: not null } pulled } } once && pulled.Is == thing.Is && !line[..clause.Start].TrimEnd().EndsWith(" a", StringComparison.OrdinalIgnoreCase))
+        {
+            once.Said.Add(clause);
+            return;
+        }
         // It's the flat connector that presses down
         if (clause is { IsAbout: true, Deeds: ["press"] } && thing.IsNoun("plug", "press") && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Action: Unplug { Connector: null or Connector.WirePlug } pressed })
         {

@@ -80,6 +80,9 @@ internal sealed partial class SpokenMeaning
 
     private void Measure(Clause clause, Thing thing, Act? before, double length)
     {
+        // The lock slides out, two millimetres: how far.
+        if (!thing.IsCounted && length <= 30 && before?.Action is not (Unbond or Peel) && (clause.Does("slide", "move", "come") ? clause : clauses.TakeWhile(other => other != clause).LastOrDefault())?.Does("slide", "move", "press", "flip", "swing", "pull") == true)
+            return;
         // Five mm across the flats: the size of the key.
         if (before?.Action is Unscrew { Drive: (Drive.Nut or Drive.Hex) and { } key, Size: null } nuts && clause.Places.Exists(place => place.Of?.Text == "flats"))
             before.Action = nuts with { Size = Figures.SizeOf(key, Figures.Said(length)) };

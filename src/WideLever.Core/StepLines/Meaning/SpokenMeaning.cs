@@ -98,6 +98,15 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 clauses.RemoveAt(i--);
             }
         }
+        // Two clamps, they're latches really: what they are.
+        for (var i = 1; i < clauses.Count; i++)
+        {
+            if (clauses[i] is { IsAbout: true, HasDeed: false, Particle: null, State: null, Places.Count: 0, Object: { Role: Role.Noun, IsCounted: false, HasFacts: false, Many: true } really } && clauses[i - 1].Object is { Role: Role.Noun, Many: true } called && Fastener(really) && (Fastener(called) || called.IsNoun("holder", "piece")) && called.Is != really.Is && !really.IsNoun("plug", "cable", "ribbon", "flap", "bar", "lock", "slideLock", "press", "push", "spring", "antenna"))
+            {
+                (called.Is, called.Text) = (really.Is, really.Text);
+                clauses.RemoveAt(i--);
+            }
+        }
         // Fan and speaker plugs: one of each.
         for (var i = 1; i < clauses.Count; i++)
         {
@@ -192,6 +201,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         // The board with the usb sockets
         if (thing is { Is: "mainboard", Text: "board" } small && Ports().IsMatch(line[small.Start..]))
             (small.Is, small.Text) = ("portsBoard:ports board", "ports board");
+        // USB board, two screws, the board's out: that one.
+        if (thing is { Is: "mainboard", Text: "board" or "the board", Looks.Count: 0, Which.Count: 0 } same && clauses.TakeWhile(other => other != clause).Select(other => other.Object).OfType<Thing>().LastOrDefault(of => of.IsPart && of.Is != "mainboard" && of.Text.EndsWith("board", StringComparison.Ordinal) && of.Text is not "keyboard") is { } earlier && !clauses.Exists(other => other.Object is { Is: "mainboard", Text: not ("board" or "the board") }))
+            (same.Is, same.Text, same.Number) = (earlier.Is, earlier.Text, earlier.Number);
         heat = clause.Tool ?? heat;
         if (clause.Tool is not null)
             heated = clause;

@@ -246,6 +246,9 @@ internal sealed partial class SpokenMeaning
             Fault(clause, $"did the {thing.Text} and the {companion.Text} come out as one? Say both, together where they cannot come apart", [new("As one, together", $"{thing.Text} and {companion.Text} out, together"), new("One after the other", $"{thing.Text} out, {companion.Text} out")]);
             return;
         }
+        // Pried off its glue: that bond is undone.
+        if (clause.Does("pry", "peel", "pull", "lift") && !clause.Does("slide") && clause.Places.Find(place => place.Preposition is "off" or "from" or "free of" or "free from" or "away from" && place.Of is { } of && of.IsNoun("glue", "softGlue", "rigidGlue", "foam")) is { Of: { } undone } && !acts.Exists(act => act.Sort == Sort.Bond))
+            acts.Add(new(Sort.Bond, new Unbond { Bond = undone.Is switch { "softGlue" => Bond.SoftGlue, "rigidGlue" => Bond.RigidGlue, "foam" => Bond.Foam, _ => null }, Count = Count.One, LengthMm = undone.Length }, clause));
         // Slid the battery out of the tape: was that undone?
         if (clause.Places.Find(place => place.Preposition is "out of" or "from" or "off" or "free of" or "free from" or "away from" && place.Of is { } of && of.IsNoun("glue", "softGlue", "rigidGlue", "stickyTape", "tape", "foam")) is { Of: { } bond } && !acts.Exists(act => act.Sort == Sort.Bond))
         {

@@ -113,6 +113,13 @@ internal sealed partial class ClauseReader
         // Screws with numbers on
         if (word.Text == "on" && i > 0 && words[i - 1].Text is "numbers" or "arrows" or "letters" or "writing" or "marks" or "caps" or "dots")
             return i + 1;
+        // Heat mat on, for two minutes
+        if (word.Text is "on" && now?.Object?.IsNoun("heatTool") == true)
+        {
+            now.Deeds.Add("use");
+            now = null;
+            return i + 1;
+        }
         if (word.Text is "in" or "on" && now is not null && (i + 1 == words.Count || words[i + 1].Is(Role.Join)) && (now.HasDeed || now.Object is not null))
             return Away(i, Role.PutBack, "this puts something back, which is no step: Putting back has it, and tells the order");
         if (word.Text is "till" or "until" or "so that" or "so i can" or "so you can" or "so we can" or "so that i can" or "so as to" or "in order to" or "so it")

@@ -205,6 +205,13 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return words.Count;
         }
         var asks = word.Is(Role.Question) && IsFirst(i) && (i == 0 || !(word.Text.StartsWith("is ", StringComparison.Ordinal) || word.Text.StartsWith("are ", StringComparison.Ordinal)) || words.Take(i).All(other => other.Text is "so" or "and" or "but" or "well" or "ok" or "okay" or "hm" or "now"));
+        // My phone's about to fall, let me move the lamp: nothing of the machine.
+        if (word.Is(Role.Modal) && now is null && words.Exists(other => other.Is(Role.Remark) && !other.Is(Role.Modal)) && !words.Exists(other => other.Is(Role.Part) || (other.Is(Role.Noun) && !(other.As(Role.Noun) is "tool" or "hand" or "place" or "dirt")) || other.Is(Role.Pronoun) || other.Number is not null || other.Figure is not null || other.Is(Role.Particle) || other.Is(Role.PutBack) || other.Is(Role.Fraction)))
+        {
+            Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
+            leading.Clear();
+            return words.Count;
+        }
         if (word.Is(Role.Modal) || asks)
             return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, !asks ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
         if (i == 0 && segment == 0 && word.Text is "is" or "are" or "was" or "were" or "am" && StartsThing(1))
@@ -219,6 +226,13 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (word.Text is "put" or "puts" or "put a" or "put the" or "apply" or "applied" && words.Skip(i + 1).Take(3).Any(other => other.Is(Role.Noun, "heatTool") || other.Is(Role.Noun, "solvent")))
         {
             Begin(i).Deeds.Add("use");
+            return i + 1;
+        }
+        // PH1 fits, my t5 fits these
+        if (word.Text is "fits" or "fit" or "fits these" or "fits them" && now is { HasDeed: false, Particle: null, Object: { IsCounted: false } driver } && (driver.HasFacts || driver.IsNoun("tool", "hand")))
+        {
+            while (i + 1 < words.Count && (words[i + 1].Text is "these" or "them" or "better" or "best" or "well" or "all" or "perfectly" or "it" || words[i + 1].Is(Role.Aside)))
+                i++;
             return i + 1;
         }
         if (word.Is(Role.PutBack) && !(Nounish(word) && !Verb(i)) && !(word.Is(Role.Remark) || word.Is(Role.Break)))
@@ -517,7 +531,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return i + 1;
         }
         // Peel it back; but two screws back are put back.
-        if (word.Text == "back" && !(now?.Does("peel", "pull", "slide", "swing", "flip", "move") == true))
+        if (word.Text == "back" && !(now?.Does("peel", "pull", "slide", "swing", "flip", "move") == true || (now?.Does("press") == true && now.Object?.IsNoun("bar", "lock", "slideLock", "flap", "lever", "latch") == true)))
         {
             Fault(word.Start, word.End, "at the back, or put back? Putting back is no step");
             return i + 1;

@@ -173,6 +173,12 @@ internal sealed partial class ClauseReader
                 i += whole.Length;
                 continue;
             }
+            // Twelve clips or more
+            if (head && word.As(Role.Compare) == "orMore" && thing.Number is { Exact: { } fewest })
+            {
+                thing.Number = new(fewest, 2 * fewest);
+                continue;
+            }
             // All captive bar one
             if (thing.Captive && word.Text is "bar" or "except" or "apart from" && i + 1 < words.Count && words[i + 1].Number is { } except)
             {
