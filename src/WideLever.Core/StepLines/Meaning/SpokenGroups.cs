@@ -302,6 +302,11 @@ internal sealed partial class SpokenMeaning
     /// <summary>What was counted before it was named, now that it is.</summary>
     private void Named(Clause clause, Unscrew kind)
     {
+        // Two on each side, four in all: their sum.
+        if (unnamed.Count > 1 && unnamed[^1] is { Clause.Places.Count: 0, Thing: { HasFacts: false, Number.Exact: { } sum } } && unnamed.SkipLast(1).Sum(one => Counted(one.Clause, one.Thing)?.Exact ?? 9999) == sum)
+            unnamed.RemoveAt(unnamed.Count - 1);
+        // And two makes eleven: with what was undone before.
+        unnamed.RemoveAll(one => one.Clause.IsSum && unnamed.Count > 1 && one.Clause != unnamed[0].Clause);
         foreach (var (said, group) in unnamed)
         {
             var (hidden, covers) = Hidden(said, group, out var read);

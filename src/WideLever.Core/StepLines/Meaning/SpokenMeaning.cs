@@ -229,6 +229,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
 
     private void OfNoun(Clause clause, Thing thing)
     {
+        // Six standoffs, five millimetre socket: the size of the key.
+        if (thing is { Length: { } across, Text: "socket" or "driver" or "nut driver" or "key" } && !clause.HasDeed && acts.Count > 0 && acts[^1].Action is Unscrew { Drive: (Drive.Nut or Drive.Hex) and { } key, Size: null } turned)
+        {
+            acts[^1].Action = turned with { Size = Figures.SizeOf(key, Figures.Said(across)) };
+            return;
+        }
         if (thing.Length is not null && thing.IsNoun("clip", "tab", "latch", "lever", "plug", "cable", "ribbon", "flap", "lock", "bar", "antenna", "label", "foot", "seal", "shield", "film", "cover", "base", "holder", "switch", "paste", "pad", "tool", "heatTool", "solvent", "machine", "cap", "releaseTab", "module", "place", "seam", "spring"))
         {
             Fault(clause, $"{thing.Text} has no length: what is so long?");

@@ -335,6 +335,9 @@ internal sealed partial class SpokenMeaning
         if (clause.Does("swing", "move") || Aside(clause))
         {
             Add(Sort.Other, clause.Does("swing") ? new Swing() : new Move(), clause);
+            // The base hinges open: what is inside lies there.
+            if (clause.Does("swing") && isBase && opensByItself)
+                Opens = clause;
             return;
         }
         if (clause.Does("heat"))
@@ -512,8 +515,14 @@ internal sealed partial class SpokenMeaning
             return;
         else if (thing is { Number: not null, IsEach: false } && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault()?.Object is { IsForEach: true })
             places = thing;
-        else if (thing.IsBoth && acts.Count > 0 && acts[^1].Clause.Places.Exists(place => place.Preposition == "per" || place.Of?.IsEach == true))
+        else if (thing.IsBoth && acts.Count > 0 && clauses.Exists(other => other.Object?.IsForEach == true || other.Places.Exists(place => place.Preposition == "per" || place.Of?.IsEach == true)))
             return;
+        else if (thing is { Number: not null, Many: false, IsEach: false } && thing.IsNoun("place", "seam") && acts.Count > 0 && acts[^1].Sort is Sort.Screws or Sort.Clips)
+        {
+            // Three screws top row, four bottom row: of what there are so many there.
+            clause.Places.Add(new("at", new Thing { Role = Role.Noun, Is = thing.Is, Text = thing.Text, Start = thing.Start, End = thing.End }, thing.Start, thing.End));
+            Bare(clause, new Thing { Number = thing.Number, Start = thing.Start, End = thing.End });
+        }
         else if (thing is { Number: not null, IsEach: false } && thing.IsNoun("place", "seam"))
             Fault(clause, $"how many of what? {thing.Text} says where");
     }
@@ -895,6 +904,12 @@ internal sealed partial class SpokenMeaning
         // Eight in total, seven ph0 and one ph1: the sum of them.
         if (unnamed is [{ Clause.Places.Count: 0, Thing: { HasFacts: false, Number.Exact: { } inAll } }] && acts.Where(act => act.Sort == Sort.Screws).Sum(act => act.Action.Count?.Exact ?? 9999) == inAll)
             unnamed.Clear();
+        // The two at the back are long, 8 mm; not the hinge screws, just the four on the bracket: screws.
+        if (unnamed.Count > 0 && !words.Exists(word => word.Is(Role.Fraction)) && acts.TrueForAll(act => act.Sort != Sort.Bond) && (unnamed.Exists(one => one.Thing.HasFacts || one.Thing.Looks.Exists(look => look is "long" or "short" or "longer" or "shorter") || one.Clause.Places.Exists(place => Hides(place.Preposition) && place.Of is { } over && CoverOf(over) is not null))
+            || words.FindLast(word => word.End <= unnamed[0].Clause.Start && Array.Exists(word.Senses, sense => sense is { Role: Role.Noun, Is: "screw" or "clip" or "standoff" or "plug" or "cable" or "latch" or "tab" }))?.Is(Role.Noun, "screw") == true))
+        {
+            Named(unnamed[0].Clause, new Unscrew { Captive = false });
+        }
         foreach (var (clause, _) in unnamed)
             Fault(clause, "of what are there so many? Say it with its number, such as 2 screws");
         // fan: 3 ph0 — what stands before the colon comes out, where only what holds it is said.

@@ -485,6 +485,16 @@ internal sealed partial class ClauseReader
     /// <summary>Size, thread and length of screws.</summary>
     private bool Facts(Thing thing, ref int i)
     {
+        // PH0 or PH1, not sure; m2x4 or x5: what both have in common.
+        if (words[i].Figure is { Number: null } one && i + 2 < words.Count && words[i + 1].Text == "or" && words[i + 2].Figure is { Number: null } another && thing is { Size: null, Thread: null, Length: null } or { Thread: null, Length: null } && one.Size is null == another.Size is null)
+        {
+            if (one.Size is not null)
+                thing.Drive = one.Drive == another.Drive ? one.Drive : thing.Drive;
+            else
+                (thing.Thread, thing.Length) = (another.Thread is null || another.Thread == one.Thread ? one.Thread : null, one.Length == another.Length ? one.Length : null);
+            i += 2;
+            return true;
+        }
         if (words[i].Figure is { } figure)
         {
             if (figure.Size is not null)
