@@ -201,7 +201,7 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
     }
 
     /// <summary>Whether the line says that something was tried and left.</summary>
-    private bool IsTried => Tries().IsMatch(line) && Fails().IsMatch(line) && !line.Contains("not try", StringComparison.OrdinalIgnoreCase);
+    private bool IsTried => Tries().IsMatch(line) && Fails().IsMatch(line) && !line.Contains("not try", StringComparison.OrdinalIgnoreCase) && !line.Contains("n't try", StringComparison.OrdinalIgnoreCase);
 
     [System.Text.RegularExpressions.GeneratedRegex(@"\b(try|tried|attempt\w*|no luck|without success|had a go|ga?ve (it |that |this )?up|given (it |that |this )?up|giving (it )?up|seized|budge|pulled and pulled|tugged and tugged)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
     private static partial System.Text.RegularExpressions.Regex Tries();

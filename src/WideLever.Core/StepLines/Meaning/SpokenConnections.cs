@@ -22,6 +22,12 @@ internal sealed partial class SpokenMeaning
             once.Said.Add(clause);
             return;
         }
+        // A bail over it, flip it down, slide the plug back: the plug that it held.
+        if (clause.Does("slide", "pull") && thing is { IsThe: true, IsCounted: false, Many: false, PartOf: null, IsAnother: false } && thing.IsNoun("plug", "cable", "ribbon", "lead") && acts.Count > 0 && acts[^1] is { Action: Unplug { Connector: Connector.BarLock or Connector.FlipLock or Connector.SlideLock, Count.Exact: 1 } } locked && clause.Places.Count == 0 && clause.Segment - locked.Said[^1].Segment <= 1)
+        {
+            locked.Said.Add(clause);
+            return;
+        }
         // It's the flat connector that presses down
         if (clause is { IsAbout: true, Deeds: ["press"] } && thing.IsNoun("plug", "press") && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Action: Unplug { Connector: null or Connector.WirePlug } pressed })
         {

@@ -25,6 +25,12 @@ internal sealed partial class SpokenMeaning
         }
         if (Apart(clause, thing, before))
             return;
+        // Two sodimms, latches, both out: the modules.
+        if (thing is { IsBoth: true, HasFacts: false } && before is not null && before.Action.Count != 2 && (clause.Does("come", "take", "lift", "pull") || clause.Particle is "out" or "off") && mentioned.FindLast(one => one.Thing is { IsPart: true, Number.Exact: 2 }) is { Thing: { } twins } pair)
+        {
+            Again(clause, twins, pair.Clause);
+            return;
+        }
         // Three screws and a plug, both undone: the two things that were said.
         if (thing is { IsBoth: true, HasFacts: false, Length: null } && acts.Count > 1 && acts[^1].Sort != acts[^2].Sort && acts[^2].Clause.Segment >= clause.Segment - 2 && clause.Places.Count == 0 && !clause.Does("come") && (clause.Does("undo", "unscrew", "unplug", "take") || clause.Particle is "off" or "out" or "loose" or "free") && !acts.Exists(act => act.Action.Count == new Count(2, 2)))
             return;

@@ -107,6 +107,20 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 clauses.RemoveAt(i--);
             }
         }
+        // The processor and the graphics are soldered: both.
+        for (var i = clauses.Count - 1; i > 0; i--)
+        {
+            if (clauses[i] is { IsJoined: true, HasDeed: false, Particle: null, State: { } both, Object.IsPart: true } && clauses[i - 1] is { HasDeed: false, Particle: null, State: null, Object.IsPart: true } too && too.Segment == clauses[i].Segment)
+                too.State = both;
+        }
+        // The clips of a memory module are its latches.
+        foreach (var clause in clauses)
+        {
+            if (clause.Object is { } clip && clip.IsNoun("clip", "tab") && (clause.Does("press", "spread", "move") || clause.Particle is "apart" or "aside") && (clip.HasBefore("module") || clip.Before.Exists(sense => sense.Is.StartsWith("memory", StringComparison.Ordinal)) || clause.Places.Exists(place => place.Of is { } of && (of.IsNoun("module") || of.Is.StartsWith("memory", StringComparison.Ordinal))) || clauses.Exists(other => other != clause && other.IsTopic && other.Object?.Is.StartsWith("memory", StringComparison.Ordinal) == true)))
+            {
+                (clip.Is, clip.Number) = ("latch", clip.Number ?? (clip.Many ? 2 : null));
+            }
+        }
         // Fan and speaker plugs: one of each.
         for (var i = 1; i < clauses.Count; i++)
         {
@@ -602,7 +616,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             "cable" or "plug" when thing.Many && clause.Places.Exists(place => place.Of?.PartOf == "wireless:wifi" && place.Preposition is "from" or "of" or "on" or "off" or "off of") => Connector.Coax,
             "lead" when (thing.PartOf is null && !elsewhere) || thing.PartOf == "wireless:wifi" || thing.HasBefore("antenna") => Connector.Coax,
             "ribbon" => null,
-            "lock" => clause.Does("slide", "pull") ? Connector.SlideLock : clause.Does("flip", "lift", "undo", "pry", "swing") ? Connector.FlipLock : null,
+            "lock" => clause.Does("slide", "pull") ? Connector.SlideLock : clause.Does("flip", "lift", "undo", "pry", "swing") || clause.Particle == "up" ? Connector.FlipLock : null,
             "lever" or "latch" => Connector.FlipLock,
             _ => Connector.WirePlug,
         };

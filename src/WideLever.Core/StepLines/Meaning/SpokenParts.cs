@@ -676,6 +676,18 @@ internal sealed partial class SpokenMeaning
             Seam(clause);
             return;
         }
+        // Pick into the seam, round it goes: the pick.
+        if (!pronoun.Many && last is null && acts.Count + lifts.Count == 0 && clause.Deeds is ["come"] or ["run"] && clause.Particle is null && words.Exists(word => word.End <= clause.Start && word.Is(Role.Noun, "tool")))
+        {
+            Seam(clause);
+            return;
+        }
+        // The drive sits under a foil, peel it: what lies over it.
+        if (!pronoun.Many && clause.HasDeed && clauses.TakeWhile(other => other != clause).LastOrDefault(other => other is { HasDeed: false, Particle: null }) is { } lying && lying.Places.FindLast(place => Hides(place.Preposition) && place.Of is { Role: Role.Noun } of && (Affords(of, clause) || (of.IsNoun("shield") && clause.Does("pry", "lift", "take", "pull") && !clause.Does("unplug")))) is { Of: { } over })
+        {
+            Again(clause, over, new() { Start = over.Start, End = over.End, Segment = lying.Segment });
+            return;
+        }
         // They all drop out, ten of them: what is named behind.
         if (last is null && acts.Count + lifts.Count + mentioned.Count == 0 && (clause.HasDeed || clause.Particle is not null) && clause.Places.Count == 0 && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault() is { HasDeed: false, Particle: null, IsHeldBy: false, Object: { IsPronoun: false, Role: not null } } later && (later.Object.IsPart || Fastener(later.Object)))
         {

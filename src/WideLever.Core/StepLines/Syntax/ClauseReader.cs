@@ -64,7 +64,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             // Later: paste
             if (to + 1 < line.Count && line[to] is { Text: "later" or "next time" or "todo" } && line[to + 1].IsColon)
                 Fault(line[to].Start, line[to].End, "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"");
-            if (to < line.Count && line[to].IsColon && Clauses.Count == before && Remarks.Count > 0 && Remarks[^1].Segment == segment && Remarks[^1].Kind is Role.Remark or Role.Negation)
+            if (to < line.Count && line[to].IsColon && Clauses.Count == 0 && Remarks.Count > 0 && Remarks[^1].Segment == segment && Remarks[^1].Kind is Role.Remark or Role.Negation)
                 Fault(Remarks[^1].Start, Remarks[^1].End, "this is a remark: what stands behind its colon belongs to it, and is no step");
             // Connector (battery): whose it is.
             if (from > 0 && line[from - 1] is { IsStop: true, Text: "(" } && Clauses.Count == before + 1 && before > 0 && Clauses[before] is { HasDeed: false, Particle: null, Object: { IsPart: true, IsCounted: false } owner } && Clauses[before - 1].Object is { Role: Role.Noun } owned && Clauses[before - 1].Segment == segment - 1)
@@ -212,7 +212,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             leading.Clear();
             return words.Count;
         }
-        if (word.Is(Role.Modal) || asks)
+        if ((word.Is(Role.Modal) && !(word.Text == "can" && i > 0 && (words[i - 1].Text is "the" or "a" or "this" or "that" or "its" || words[i - 1].Is(Role.Describe)))) || asks)
             return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, !asks ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
         if (i == 0 && segment == 0 && word.Text is "is" or "are" or "was" or "were" or "am" && StartsThing(1))
             return Away(i, Role.Question, "this asks something, and a line says what was done");
