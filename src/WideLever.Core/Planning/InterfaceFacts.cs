@@ -144,8 +144,24 @@ public sealed partial record InterfaceFacts
 
     private static readonly string[] WaysSaid = ["ecc", "registered", "cnvi", "touch"];
 
-    /// <summary>Whether a limit in words says anything that a module is compared with.</summary>
-    public static bool IsRead(string limit) => Of([limit]) is var facts && (facts.Form is not null || facts.LengthsMm.Count > 0 || facts.Bus != Buses.None || facts.PcieGeneration is not null || facts.Memory.Count > 0 || facts.Volts is not null || facts.Cells is not null
+    // What such a limit may say besides its facts without limiting anything further.
+    private static readonly HashSet<string> Neutral = [.. (
+        "a an and any are at be bay both bus can card cards chips connector contacts do does drive drives each edge either fit fits for gen generation has have high higher height in is it keyed lanes length lengths limit limited limits long longer longest "
+        + "max maximum may memory module modules more most must no not of on one only or pack panel per pin pins place ram rows short shorter side sided sides size sizes slot slots socket sockets speed ssd stick sticks support supported supports take taken takes tall than "
+        + "that the thick thicker thickness thin this to total two type up usual wide will with x").Split(' ')];
+
+    /// <summary>Whether a limit in words says nothing but what a module is compared with: drives of NVMe that the maker names says more.</summary>
+    public static bool IsRead(string limit) => SaysFacts(limit) && Word().Matches(Facts().Aggregate(limit.ToLowerInvariant(), (left, fact) => fact.Replace(left, " "))).All(word => Neutral.Contains(word.Value));
+
+    private static Regex[] Facts() => [Largest(), Key(), Card(), Pcie(), Express(), Rate(), Ddr(), SoDimm(), Dimm(), Pins(), .. Measures(), Millimetre(), Single(), M2(), Bay(), Said()];
+
+    [GeneratedRegex(@"\b(m?sata|camm2?|ecc|registered|cnvi|touch|gb|tb|wh)\b", RegexOptions.ExplicitCapture)]
+    private static partial Regex Said();
+
+    [GeneratedRegex("[a-z]+", RegexOptions.ExplicitCapture)]
+    private static partial Regex Word();
+
+    private static bool SaysFacts(string limit) => Of([limit]) is var facts && (facts.Form is not null || facts.LengthsMm.Count > 0 || facts.Bus != Buses.None || facts.PcieGeneration is not null || facts.Memory.Count > 0 || facts.Volts is not null || facts.Cells is not null
         || facts.Contacts is not null || facts.Inches is not null || facts.Keys.Length > 0 || facts.SingleSided || facts.MostGb is not null || facts.Ways.Count > 0);
 
     /// <summary>Every length that a text says, mm.</summary>

@@ -283,14 +283,11 @@ public static class ModuleFits
         // What is stated speaks against a module; what the bench proved speaks for all that is no larger.
         void Capacity(PlaceCeiling ceiling)
         {
-            if (slot.MostGb is { } written && ceiling.From != CeilingFrom.School)
-            {
-                if (module.Capacity is null)
-                    unsure.Add("capacity");
-                else if (module.Capacity > written * Round)
-                    against.Add((FitFact.Capacity, FormattableString.Invariant($"capacity: the place takes {written} {Measure(place)}")));
-            }
-            else if (ceiling.From == CeilingFrom.School && ceiling.Value is { } stated)
+            // Of what is written of the place and what is stated of the machine the lower holds.
+            var stated = ceiling.From == CeilingFrom.School ? ceiling.Value : null;
+            if (slot.MostGb < stated || stated is null)
+                stated = slot.MostGb;
+            if (stated is not null)
             {
                 if (module.Capacity is null)
                     unsure.Add("capacity");

@@ -51,11 +51,8 @@ internal sealed class Spelling
     /// <summary>The one known word that a letter too many, too few or in the wrong place made of this one; null: none, or it could be another one as well.</summary>
     public string? Only(string word)
     {
-        if (word.Length is < Shortest or > Longest)
-            return null;
-        var near = Near(word);
-        // Two letters in the wrong order are the commonest slip; another letter may make another word.
-        return near.FindAll(other => IsSwapped(word, other)) is [var swapped] ? swapped : near is [var meant] && meant.Length != word.Length ? meant : null;
+        // Another letter may make another word.
+        return word.Length is >= Shortest and <= Longest && Near(word) is [var meant] && (meant.Length != word.Length || IsSwapped(word, meant)) ? meant : null;
     }
 
     private static bool IsSwapped(string word, string meant) => word.Order().SequenceEqual(meant.Order());

@@ -250,6 +250,13 @@ internal sealed partial class SpokenMeaning
             Fault(clause, $"are these {some} among the {all}, or besides?", [new($"Among the {all}", $"{some} of them {(thing.Length is { } length ? $"x{Figures.Said(length)}" : "captive")}"), new("Besides", $"{some} screws {(thing.Length is { } other ? $"x{Figures.Said(other)}" : "captive")}")]);
             return;
         }
+        // Five screws, two under tape: of the five, or besides?
+        if (hidden != Cover.None && known.Cover is null or Cover.None && some < all && !thing.HasFacts && !thing.IsAnother && clause is { HasDeed: false, Particle: null, IsJoined: false, IsNext: false } && !screws.Clause.HasDeed && screws.Clause.Particle is null && screws.Base is null && clause.Segment == screws.Clause.Segment + 1)
+        {
+            var under = line[clause.Places.First(place => Hides(place.Preposition)).Start..clause.Places.First(place => Hides(place.Preposition)).End];
+            Fault(clause, $"are these {some} among the {all}, or besides?", [new($"Among the {all}", $"{some} of them {under}"), new("Besides", $"and {some} more {under}")]);
+            return;
+        }
         if (thing.HasFacts || hidden != Cover.None || thing.IsAnother || (thing.IsLoose && screws.Base is not null))
         {
             var like = screws.Base ?? (thing.Length is not null ? known with { Length = null } : known);
@@ -312,7 +319,7 @@ internal sealed partial class SpokenMeaning
         if (unnamed.Count > 1 && unnamed[^1] is { Clause.Places.Count: 0, Thing: { HasFacts: false, Number.Exact: { } sum } } && unnamed.SkipLast(1).Sum(one => Counted(one.Clause, one.Thing)?.Exact ?? 9999) == sum)
             unnamed.RemoveAt(unnamed.Count - 1);
         // And two makes eleven: with what was undone before.
-        unnamed.RemoveAll(one => one.Clause.IsSum && unnamed.Count > 1 && one.Clause != unnamed[0].Clause);
+        unnamed.RemoveAll(one => one.Clause is { IsSum: true, Places.Count: 0 } && !one.Thing.HasFacts && one.Clause != unnamed[0].Clause);
         foreach (var (said, group) in unnamed)
         {
             var (hidden, covers) = Hidden(said, group, out var read);

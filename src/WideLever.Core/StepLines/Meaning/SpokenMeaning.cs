@@ -121,6 +121,16 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 (clip.Is, clip.Number) = ("latch", clip.Number ?? (clip.Many ? 2 : null));
             }
         }
+        // Two ribbons and a plug, the ribbons have flaps: those that were counted.
+        for (var i = 1; i + 1 < clauses.Count; i++)
+        {
+            if (clauses[i] is { HasDeed: false, Particle: null, Object: { Role: Role.Noun, Many: true, IsCounted: false } again } && clauses[i + 1] is { IsHeldBy: true, HasDeed: false, Object: { Role: Role.Noun } how } && how.Is is "flap" or "bar" or "slideLock" && clauses[i + 1].Segment == clauses[i].Segment && clauses.Take(i).LastOrDefault(other => other.Object?.Role == Role.Noun && other.Object.Is == again.Is && other.Object.IsCounted) is { } counted)
+            {
+                counted.Places.Add(new("with", how, clauses[i + 1].Start, clauses[i + 1].End));
+                clauses.RemoveRange(i, 2);
+                i--;
+            }
+        }
         // Fan and speaker plugs: one of each.
         for (var i = 1; i < clauses.Count; i++)
         {
@@ -166,6 +176,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 if (where.IsNoun("place") && where.IsThe && counted.Role is null && counted.Start <= where.End + 1)
                     counted.IsDefinite = true;
                 held.Places.Insert(0, new("on", where, of.Start, of.End));
+                held.Corrects |= of.Corrects;
                 if (where.IsNoun("place"))
                     clauses.RemoveAt(i--);
                 else
@@ -212,9 +223,15 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         var thing = clause.Object;
         if (thing is { IsIts: true, Role: Role.Noun } own && own.PartOf is null && (About() is var (owner, _) && owner.IsPart ? owner : Parts()?.Thing) is { IsPart: true } whose)
             own.Before.Add(new(Role.Part, whose.Is, false));
+        // Not the battery, just its plug: the battery's all the same.
+        else if (thing is { IsIts: true, Role: Role.Noun, PartOf: null } lost && words.FindLast(word => word.End <= lost.Start && word.Is(Role.Part) && !word.Is(Role.Aside))?.As(Role.Part) is "battery" and var spoken)
+            lost.Before.Add(new(Role.Part, spoken, false));
         // The board with the usb sockets
         if (thing is { Is: "mainboard", Text: "board" } small && Ports().IsMatch(line[small.Start..]))
             (small.Is, small.Text) = ("portsBoard:ports board", "ports board");
+        // The lid of the memory cage is a cover, and no display.
+        if (thing is { Is: "displayAssembly:lid", Text: "lid" } && (thing.HasBefore("holder", "shield", "cover", "module") || thing.Before.Exists(sense => sense.Role == Role.Part && sense.Is.Split(':')[0] is "memory" or "storage" or "battery" or "wireless" or "fan" or "thermal") || clause.Places.Exists(place => place.Preposition is "of" or "over" or "on" or "above" && place.Of is { } within && (within.IsNoun("holder", "shield") || (within.IsPart && within.Is.Split(':')[0] is "memory" or "storage" or "battery" or "wireless")))))
+            (thing.Role, thing.Is) = (Role.Noun, "cover");
         // USB board, two screws, the board's out: that one.
         if (thing is { Is: "mainboard", Text: "board" or "the board", Looks.Count: 0, Which.Count: 0 } same && clauses.TakeWhile(other => other != clause).Select(other => other.Object).OfType<Thing>().LastOrDefault(of => of.IsPart && of.Is != "mainboard" && of.Text.EndsWith("board", StringComparison.Ordinal) && of.Text is not "keyboard") is { } earlier && !clauses.Exists(other => other.Object is { Is: "mainboard", Text: not ("board" or "the board") }))
             (same.Is, same.Text, same.Number) = (earlier.Is, earlier.Text, earlier.Number);

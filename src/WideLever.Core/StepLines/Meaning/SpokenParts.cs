@@ -143,6 +143,11 @@ internal sealed partial class SpokenMeaning
                 Opens = clause;
             return;
         }
+        if (kind is PartKind.Hinge && clause.Does("unplug"))
+        {
+            Fault(clause, $"what was undone of the {thing.Text}? Say its screws, or {thing.Text} out");
+            return;
+        }
         if (Aside(clause) || (clause.Does("move") && !comes))
         {
             Add(Sort.Other, new Move(), clause, thing.Is);

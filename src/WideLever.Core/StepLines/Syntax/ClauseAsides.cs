@@ -106,7 +106,7 @@ internal sealed partial class ClauseReader
         if (word.Text == "no" && IsFirst(i) && Clauses.Count > 0 && i + 1 < words.Count && words[i + 1].Text == "not")
             return Away(i, Role.Negation, "is that a correction? Change the line so that it says what is so");
         // But no, there's one more screw
-        if (word.Text == "no" && IsFirst(i) && i + 1 < words.Count && words[i + 1].Text is "there's" or "there is" or "there are")
+        if (word.Text == "no" && IsFirst(i) && (announced == "but" || words.Take(i).Any(other => other.Text == "but")) && i + 1 < words.Count && words[i + 1].Text is "there's" or "there is" or "there are")
             return i + 1;
         // None of the eight screws was captive
         var to = i + 1;
@@ -136,7 +136,7 @@ internal sealed partial class ClauseReader
             }
         }
         // Not captive
-        if (word.Text is "not" or "none" or "never" && i + 1 < words.Count && words[i + 1].Is(Role.Describe, "captive") && !StartsThing(i + 2))
+        if (word.Text is "not" or "none" or "never" && i + 1 < words.Count && words[i + 1].Is(Role.Describe, "captive") && !StartsThing(i + 2) && (now ?? Clauses.LastOrDefault())?.Object?.Captive != true)
             return i + 2;
         // Without touching the heatsink: how.
         if (word.Text == "without" && now is not null && i + 1 < words.Count && words[i + 1].Text.EndsWith("ing", StringComparison.Ordinal))
