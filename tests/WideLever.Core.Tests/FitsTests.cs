@@ -55,6 +55,16 @@ public sealed class FitsTests
     public void What_is_not_said_has_to_be_looked_at(string place, string module, string unsure) =>
         ModuleFits.Of(PlaceOf(PartKind.Storage, place), Build.Sealed().Unit, ModuleOf(PartKind.Storage, module), Examples.House).Unsure.ShouldContain(unsure);
 
+    [Theory]
+    [InlineData(16, 32, 16)]
+    [InlineData(32, 16, 16)]
+    public void Of_what_is_written_and_what_is_stated_the_lower_holds(int written, int stated, int most)
+    {
+        var place = PlaceOf(PartKind.Memory, $"SO-DIMM DDR5; limits max {written} GB") with { Capacity = new() { Max = new() { Maker = stated } } };
+        FitFact? Of(int size) => ModuleFits.Of(place, Build.Sealed().Unit, ModuleOf(PartKind.Memory, $"SO-DIMM DDR5; capacity {size}"), Examples.House).Forbids;
+        (Of(most), Of(2 * most)).ShouldBe((null, FitFact.Capacity));
+    }
+
     [Fact]
     public void What_the_other_places_hold_counts_against_what_the_machine_takes()
     {

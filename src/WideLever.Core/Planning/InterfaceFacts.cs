@@ -101,7 +101,14 @@ public sealed partial record InterfaceFacts
     public static bool RunTogether(string one, string other) => one == other || other == $"{one}L" || other == $"{one}X" || one == $"{other}X";
 
     /// <summary>What a place says.</summary>
-    public static InterfaceFacts Of(Interface place) => Of([place.Form, place.Bus, place.Generation, place.Name, .. place.Limits]);
+    public static InterfaceFacts Of(Interface place)
+    {
+        var facts = Of([place.Form, place.Bus, place.Generation, place.Name, .. place.Limits.Where(limit => !Excludes(limit))]);
+        return facts with { Bus = place.Limits.Where(Excludes).Aggregate(facts.Bus, (bus, limit) => bus & ~Of([limit]).Bus) };
+    }
+
+    /// <summary>Whether a limit says what does not go in: no SATA cards, but not no longer than 80 mm.</summary>
+    private static bool Excludes(string limit) => Negated().IsMatch(limit.ToLowerInvariant());
 
     /// <summary>What a module says.</summary>
     public static InterfaceFacts Of(Module module) => Of([module.Form, module.Bus, module.Generation, module.Name]);
@@ -151,12 +158,16 @@ public sealed partial record InterfaceFacts
         + "that the thick thicker thickness thin this to total two type up usual wide will with x").Split(' ')];
 
     /// <summary>Whether a limit in words says nothing but what a module is compared with: drives of NVMe that the maker names says more.</summary>
-    public static bool IsRead(string limit) => SaysFacts(limit) && Word().Matches(Facts().Aggregate(limit.ToLowerInvariant(), (left, fact) => fact.Replace(left, " "))).All(word => Neutral.Contains(word.Value));
+    public static bool IsRead(string limit) => SaysFacts(limit) && Word().Matches(Facts().Aggregate(limit.ToLowerInvariant(), (left, fact) => fact.Replace(left, " "))).All(word => Neutral.Contains(word.Value))
+        && (!Excludes(limit) || Of([limit]) is { Bus: not Buses.None, Form: null or FormFamily.M2, LengthsMm.Count: 0, Memory.Count: 0, Keys.Length: 0, Ways.Count: 0, MostGb: null, PcieGeneration: null });
 
     private static Regex[] Facts() => [Largest(), Key(), Card(), Pcie(), Express(), Rate(), Ddr(), SoDimm(), Dimm(), Pins(), .. Measures(), Millimetre(), Single(), M2(), Bay(), Said()];
 
     [GeneratedRegex(@"\b(m?sata|camm2?|ecc|registered|cnvi|touch|gb|tb|wh)\b", RegexOptions.ExplicitCapture)]
     private static partial Regex Said();
+
+    [GeneratedRegex(@"\b(no|not|never|without|except|excluding|instead|cannot|can't|don't|doesn't|won't|neither|nor)\b(?! (more|longer|higher|thicker|larger|taller|bigger|wider|over|above|beyond)\b)", RegexOptions.ExplicitCapture)]
+    private static partial Regex Negated();
 
     [GeneratedRegex("[a-z]+", RegexOptions.ExplicitCapture)]
     private static partial Regex Word();

@@ -186,7 +186,7 @@ public static class ModuleFits
         return new(module, [.. against.Select(one => one.Why)], unsure, against.Count > 0 ? against.Min(one => one.Fact) : null, against.Count > 0 ? null : RunsAt()) { Noted = [.. place.Interface.Limits, .. place.Notes is { Length: > 0 } notes ? [notes] : (string[])[]] };
 
         // No drive higher than 7 mm: a figure that is compared by itself.
-        bool Restates(string limit) => InterfaceFacts.Millimetres(limit) is { Count: > 0 } said && said.All(mm => mm == place.Interface.MaxLengthMm || mm == place.Interface.MaxThicknessMm);
+        bool Restates(string limit) => InterfaceFacts.Millimetres(limit) is { Count: > 0 } said && said.All(mm => mm == place.Interface.MaxLengthMm || mm == place.Interface.MaxThicknessMm || mm == slot.ThickMm || (slot.LengthsMm is [.., var longest] && mm == longest));
 
         void Form()
         {
