@@ -918,6 +918,9 @@ internal sealed partial class SpokenMeaning
         // Pack adhesive, two strips pulled: of what it is.
         if (acts.FindIndex(act => act is { Sort: Sort.Bond, Action: Unbond { Bond: null, LengthMm: null }, Clause: { HasDeed: false, Particle: null, Object.IsCounted: false }, Said.Count: 1 }) is >= 0 and var plain && plain + 1 < acts.Count && acts[plain + 1].Action is Unbond { Bond: Bond.ReleaseTab })
             acts.RemoveAt(plain);
+        // Sodimm, latches, out: those of its socket, which nobody counted.
+        if (lifts.Exists(act => act.Action is Unplug { Connector: Connector.LatchedModule }))
+            acts.RemoveAll(act => act is { Sort: Sort.Latches, Action.Count: null, Clause: { HasDeed: false, Particle: null } });
         // Eight in total, seven ph0 and one ph1: the sum of them.
         if (unnamed is [{ Clause.Places.Count: 0, Thing: { HasFacts: false, Number.Exact: { } inAll } }] && acts.Where(act => act.Sort == Sort.Screws).Sum(act => act.Action.Count?.Exact ?? 9999) == inAll)
             unnamed.Clear();

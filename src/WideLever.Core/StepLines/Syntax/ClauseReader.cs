@@ -33,6 +33,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (line.FindIndex(word => word.Text is "same" or "the same" or "the same again" or "same again") is > 0 and var same && line.Take(same).Any(word => word.Number is not null) && line.Skip(same + 1).FirstOrDefault(word => !word.Is(Role.Aside)) is { } where
             && (where.Text is "on" or "at" or "for" or "left" or "right" or "over" or "again" or "down" or "along") && !line.Skip(same + 1).Any(word => word.Number is not null))
             Fault(line[same].Start, line[same].End, "how many is that in all? Say the whole count");
+        // One more, the same kind: as what was said in another line.
+        if (line.FindIndex(word => word.Text is "same" or "the same") is > 0 and var kind && kind + 1 < line.Count && line[kind + 1].Text is "kind" or "type" or "sort" or "size" or "length" && !line.Take(kind).TakeLast(2).Any(word => word.Text is "all" or "of" or "are" or "is" || word.Text.Contains("all of", StringComparison.Ordinal)) && !line.Take(kind).Any(word => word.Is(Role.Drive) || word.Figure is { Number: null }))
+            Fault(line[kind].Start, line[kind + 1].End, "the same as which? Say the drive, size, thread and length, as far as they are known");
         for (var from = 0; from < line.Count;)
         {
             var to = from;
@@ -204,7 +207,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             Remarks.Add(new(Role.Negation, word.Start, words[^1].End, segment));
             return words.Count;
         }
-        var asks = word.Is(Role.Question) && IsFirst(i) && (i == 0 || !(word.Text.StartsWith("is ", StringComparison.Ordinal) || word.Text.StartsWith("are ", StringComparison.Ordinal)) || words.Take(i).All(other => other.Text is "so" or "and" or "but" or "well" or "ok" or "okay" or "hm" or "now"));
+        var asks = word.Is(Role.Question) && IsFirst(i) && !(i > 0 && words[i - 1].Text is "i" or "we" or "you" or "they") && (i == 0 || !(word.Text.StartsWith("is ", StringComparison.Ordinal) || word.Text.StartsWith("are ", StringComparison.Ordinal)) || words.Take(i).All(other => other.Text is "so" or "and" or "but" or "well" or "ok" or "okay" or "hm" or "now"));
         // My phone's about to fall, let me move the lamp: nothing of the machine.
         if (word.Is(Role.Modal) && now is null && words.Exists(other => other.Is(Role.Remark) && !other.Is(Role.Modal)) && !words.Exists(other => other.Is(Role.Part) || (other.Is(Role.Noun) && !(other.As(Role.Noun) is "tool" or "hand" or "place" or "dirt")) || other.Is(Role.Pronoun) || other.Number is not null || other.Figure is not null || other.Is(Role.Particle) || other.Is(Role.PutBack) || other.Is(Role.Fraction)))
         {
@@ -407,6 +410,14 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return placed;
         if (word.Is(Role.Attaching) && !word.Is(Role.State) && Attached(i) is { } attached)
             return attached;
+        // Memory, soldered to the board: how it is held.
+        if (word.Is(Role.State) && now is null && IsFirst(i) && !Nounish(word) && Clauses.LastOrDefault() is { HasDeed: false, Particle: null, State: null, Object: { IsPart: true, IsPronoun: false, IsCounted: false } } held && (StartsThing(i + 1) || i + 1 == words.Count) && !words.Skip(i + 1).Any(other => other.Number is not null || other.Is(Role.Deed)))
+        {
+            held.State = word.As(Role.State);
+            held.Reach(word.Start, word.End);
+            now = held;
+            return i + 1;
+        }
         // It's just clipped
         if (word.Is(Role.State) && now is null && !Nounish(word) && !StartsThing(i + 1) && Clauses.Count > 0 && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Pronoun)))
         {
@@ -527,7 +538,8 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (word.Is(Role.OfThem) && now?.Object is { } some)
         {
-            some.IsOfThem = true;
+            // Two more of the same are others.
+            some.IsOfThem = !some.IsAnother;
             return i + 1;
         }
         // Peel it back; but two screws back are put back.
