@@ -35,6 +35,21 @@ public sealed partial class ReasonsTests
     }
 
     [Theory]
+    [InlineData(Mounting.Riveted, "The keyboard is riveted.")]
+    [InlineData(Mounting.Soldered, "The keyboard is soldered.")]
+    [InlineData(Mounting.Glued, null)]
+    [InlineData(Mounting.Screwed, null)]
+    public void What_cannot_be_separated_speaks_against_it_before_anything_else_of_it_is_known(Mounting mounting, string? told)
+    {
+        var record = new TeardownRecord { Unit = Build.Sealed().Unit, Teardown = Build.Sealed().Teardown, Layers = ["outside"], Steps = [], Parts = [Build.Part("keys", PartKind.Keyboard, mounting)], Absent = [] };
+        Facts(record).Keys.ShouldNotContain(key => key.Kind == PartKind.Keyboard);
+        var reasons = Of(record).Where(reason => reason.About.Contains("keyboard", StringComparison.Ordinal)).ToList();
+        reasons.Select(reason => (reason.Side, reason.Text)).ShouldBe(told is null ? [] : [(ReasonSide.Against, told)]);
+        if (told is not null)
+            Reasons.Stale(record.Checked(), Examples.House, [new() { Side = ReasonSide.Against, Text = told, About = reasons[0].About, From = told }]).ShouldBe([false]);
+    }
+
+    [Theory]
     [InlineData(ReasonSide.For)]
     [InlineData(ReasonSide.Against)]
     public void Ten_a_side_and_two_a_kind_on_it_are_the_most(ReasonSide side)

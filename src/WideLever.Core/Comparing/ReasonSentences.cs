@@ -86,6 +86,17 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         return new($"Of {The(kind)} {(stay.TrueForAll(part => part.Capacity.Fitted is not null) ? $"{Number(stay.Sum(part => part.Capacity.Fitted!.Value))} {UnitOf(kind)}" : "a part")} is {held} and stays as it is.", [], stay[0].Id);
     }
 
+    /// <summary>What is soldered, laminated or riveted while nothing else of its kind is known: that alone speaks against the machine, by what it costs at the least.</summary>
+    public IEnumerable<(ReasonKey Key, double Points, Sentence Told)> Inseparable()
+    {
+        var whole = result.RepairKinds.Sum(kind => rubric.Repair[kind.Kind]);
+        foreach (var kind in result.RepairKinds.Where(kind => Worst(kind.Kind, Criterion.Mounting) is null))
+        {
+            if (record.Record.Parts.FirstOrDefault(part => part.Kind == kind.Kind && part.Fitted && rubric.IsInseparable(part.Mounting) == true) is { } part)
+                yield return (new(IndexName.Repair, kind.Kind, Criterion.Mounting.Word()), 100 * rubric.Repair[kind.Kind] / whole * rubric.Criteria[Criterion.Mounting] / WordList.Members<Criterion>().Sum(of => rubric.Criteria[of]), new($"{Upper(The(kind.Kind))} {Is(kind.Kind)} {Name(part.Mounting!.Value)}.", [], part.Id));
+        }
+    }
+
     /// <summary>Whether a place takes few parts by limits that are stated.</summary>
     public bool IsLimited(ReasonKey key) => key is { Index: IndexName.Upgrade, Kind: { } kind, Criterion: "standard" }
         && record.Record.Parts.Any(part => part.Kind == kind && part.Interface.Standard == Standard.Restricted && Limited(part).Length > 0);

@@ -81,6 +81,8 @@ public static class Reasons
                 found.Add((new(about.ToString(), ReasonSide.Against, fact.Lost, told.Text, told.Text, told.Steps, told.Part), about, 0));
             }
         }
+        foreach (var (key, points, told) in sentences.Inseparable().Where(one => one.Points >= Least))
+            found.Add((new(key.ToString(), ReasonSide.Against, points, told.Text, told.Text, told.Steps, told.Part), key, sentences.Rank(key)));
         return
         [
             .. new[] { ReasonSide.For, ReasonSide.Against }
@@ -146,6 +148,8 @@ public static class Reasons
             if (sentences.Fixed(key) is { } told)
                 now[((key with { Criterion = ReasonSentences.FixedPart }).ToString(), ReasonSide.Against)] = told.Text;
         }
+        foreach (var (key, _, told) in sentences.Inseparable())
+            now[(key.ToString(), ReasonSide.Against)] = told.Text;
         return [.. picked.Select(reason => reason is { About: { } about, From: { } from } && now.GetValueOrDefault((about, reason.Side)) != from)];
     }
 

@@ -173,5 +173,13 @@ internal sealed partial class SpokenMeaning
         if (acts.FindLast(act => act.Action is Thermal { What: var known } && known == what) is { } before && !thing.IsCounted && !thing.IsAnother)
             return;
         Add(Sort.Joint, new Thermal { What = what, Count = what == ThermalWhat.Pad ? count : count ?? Count.One }, clause, thing.PartOf);
+        // Four captive screws on the heatsink, lifted off its paste: the heatsink was.
+        if (clause.Does("lift") && clause.Particle is "off" or "free" or "away" && lifts.Count == 0
+            && clauses.TakeWhile(other => other != clause).SelectMany(other => other.Places.Select(place => (Of: place.Of, Clause: other)).Append((Of: other.Object, Clause: other))).LastOrDefault(one => one.Of is { IsPart: true } of && Kind(of) == PartKind.Thermal) is { Of: { } sink } sinkAt)
+        {
+            var lifted = new Clause { Segment = clause.Segment, Particle = clause.Particle, DeedSaid = clause.DeedSaid, Start = clause.Start, End = clause.End };
+            lifted.Deeds.AddRange(clause.Deeds);
+            Again(lifted, sink, sinkAt.Clause);
+        }
     }
 }

@@ -543,6 +543,12 @@ internal sealed partial class SpokenMeaning
     /// <summary>A deed without something that it is done to: pry along the edge; slides out.</summary>
     private void Without(Clause clause)
     {
+        // Touchpad screwed in, four screws, taken out: of which it was said how it is held.
+        if ((clause.Does("take", "lift", "slide", "pull") || clause.Particle is "out") && !clause.Does("unplug", "undo", "unscrew") && seen.Count > 0 && seen[^1].Clause is { Object: { IsPart: true } stated } seenAt && lifts.Count == 0 && mentioned.Count == 0 && acts.Count > 0)
+        {
+            Again(clause, stated, seenAt);
+            return;
+        }
         // Two connectors, popped straight up; flipped, pulled: what was done with what was named.
         if (clause.HasDeed && acts.Count > 0 && last is not null && acts[^1].Said.Contains(last) && acts[^1].Sort is Sort.Connection or Sort.Lock or Sort.Peel && clause.Deeds.TrueForAll(deed => deed is "flip" or "pull" or "unplug" or "undo" or "pry" or "press" or "peel") && clause.Places.Count == 0)
         {
