@@ -87,10 +87,11 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
     }
 
     /// <summary>What is soldered, laminated or riveted while nothing else of its kind is known: that alone speaks against the machine, by what it costs at the least.</summary>
-    public IEnumerable<(ReasonKey Key, double Points, Sentence Told)> Inseparable()
+    /// <param name="known">The facts of which the value is known.</param>
+    public IEnumerable<(ReasonKey Key, double Points, Sentence Told)> Inseparable(IReadOnlyDictionary<ReasonKey, ReasonFact> known)
     {
         var whole = result.RepairKinds.Sum(kind => rubric.Repair[kind.Kind]);
-        foreach (var kind in result.RepairKinds.Where(kind => Worst(kind.Kind, Criterion.Mounting) is null))
+        foreach (var kind in result.RepairKinds.Where(kind => !known.Keys.Any(key => key.Index == IndexName.Repair && key.Kind == kind.Kind)))
         {
             if (record.Record.Parts.FirstOrDefault(part => part.Kind == kind.Kind && part.Fitted && rubric.IsInseparable(part.Mounting) == true) is { } part)
                 yield return (new(IndexName.Repair, kind.Kind, Criterion.Mounting.Word()), 100 * rubric.Repair[kind.Kind] / whole * rubric.Criteria[Criterion.Mounting] / WordList.Members<Criterion>().Sum(of => rubric.Criteria[of]), new($"{Upper(The(kind.Kind))} {Is(kind.Kind)} {Name(part.Mounting!.Value)}.", [], part.Id));

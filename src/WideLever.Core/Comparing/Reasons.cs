@@ -70,7 +70,8 @@ public static class Reasons
         var result = Scorer.Score(record, rubric);
         var sentences = new ReasonSentences(record, result, rubric);
         var found = new List<(FoundReason Reason, ReasonKey Key, int Rank)>();
-        foreach (var (key, fact) in KindFacts.Of(record, result, rubric))
+        var facts = KindFacts.Of(record, result, rubric);
+        foreach (var (key, fact) in facts)
         {
             if (Made(sentences, key, fact, ofClass, peers) is { } reason)
                 found.Add((reason, key, sentences.Rank(key)));
@@ -81,7 +82,7 @@ public static class Reasons
                 found.Add((new(about.ToString(), ReasonSide.Against, fact.Lost, told.Text, told.Text, told.Steps, told.Part), about, 0));
             }
         }
-        foreach (var (key, points, told) in sentences.Inseparable().Where(one => one.Points >= Least))
+        foreach (var (key, points, told) in sentences.Inseparable(facts).Where(one => one.Points >= Least))
             found.Add((new(key.ToString(), ReasonSide.Against, points, told.Text, told.Text, told.Steps, told.Part), key, sentences.Rank(key)));
         return
         [
@@ -139,7 +140,8 @@ public static class Reasons
         var result = Scorer.Score(record, rubric);
         var sentences = new ReasonSentences(record, result, rubric);
         var now = new Dictionary<(string About, ReasonSide Side), string?>();
-        foreach (var (key, fact) in KindFacts.Of(record, result, rubric))
+        var facts = KindFacts.Of(record, result, rubric);
+        foreach (var (key, fact) in facts)
         {
             if (fact.Value > Bad)
                 now[(key.ToString(), ReasonSide.For)] = sentences.Of(key, ReasonSide.For)?.Text;
@@ -148,7 +150,7 @@ public static class Reasons
             if (sentences.Fixed(key) is { } told)
                 now[((key with { Criterion = ReasonSentences.FixedPart }).ToString(), ReasonSide.Against)] = told.Text;
         }
-        foreach (var (key, _, told) in sentences.Inseparable())
+        foreach (var (key, _, told) in sentences.Inseparable(facts))
             now[(key.ToString(), ReasonSide.Against)] = told.Text;
         return [.. picked.Select(reason => reason is { About: { } about, From: { } from } && now.GetValueOrDefault((about, reason.Side)) != from)];
     }
