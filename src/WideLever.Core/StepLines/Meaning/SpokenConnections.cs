@@ -28,6 +28,12 @@ internal sealed partial class SpokenMeaning
             locked.Said.Add(clause);
             return;
         }
+        // The card with the two little wires, wires off: those.
+        if (thing is { Many: true, IsCounted: false, PartOf: null, IsAnother: false, Looks.Count: 0, Which.Count: 0 } && (clause.Particle is not null || clause.HasDeed) && acts.FindLast(act => act.Sort == Sort.Connection) is { Clause: { HasDeed: false, Particle: null, Object: { IsCounted: true } } } those && those.Clause.Object!.Is == thing.Is)
+        {
+            those.Said.Add(clause);
+            return;
+        }
         // It's the flat connector that presses down
         if (clause is { IsAbout: true, Deeds: ["press"] } && thing.IsNoun("plug", "press") && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Action: Unplug { Connector: null or Connector.WirePlug } pressed })
         {

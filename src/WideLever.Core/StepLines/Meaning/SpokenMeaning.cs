@@ -235,6 +235,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         // USB board, two screws, the board's out: that one.
         if (thing is { Is: "mainboard", Text: "board" or "the board", Looks.Count: 0, Which.Count: 0 } same && clauses.TakeWhile(other => other != clause).Select(other => other.Object).OfType<Thing>().LastOrDefault(of => of.IsPart && of.Is != "mainboard" && of.Text.EndsWith("board", StringComparison.Ordinal) && of.Text is not "keyboard") is { } earlier && !clauses.Exists(other => other.Object is { Is: "mainboard", Text: not ("board" or "the board") }))
             (same.Is, same.Text, same.Number) = (earlier.Is, earlier.Text, earlier.Number);
+        // And the cover moves: that it is loose.
+        if (clause is { IsSubject: true, Deeds: ["move"], DeedSaid: "moves" or "wobbles" or "shifts", Particle: null, Places.Count: 0 } && acts.Count > 0)
+            return;
         heat = clause.Tool ?? heat;
         if (clause.Tool is not null)
             heated = clause;

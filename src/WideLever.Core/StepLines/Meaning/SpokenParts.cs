@@ -262,7 +262,7 @@ internal sealed partial class SpokenMeaning
         }
         // Said before already: the drive pops up, slide it out.
         var again = freed.FindIndex(one => Lexicon.TryKind(Name(thing), out var named) && one.Part.NewKind == named || one.Part.Id == Name(thing) || (one.Part.NewKind ?? context.Parts.FirstOrDefault(part => part.Id == one.Part.Id)?.Kind) == kind);
-        if (again >= 0 && !thing.IsAnother && (thing.Which.Count == 0 || freed[again].Clause.Object?.Which.SequenceEqual(thing.Which) == true) && kind != PartKind.Other)
+        if (again >= 0 && !thing.IsAnother && (thing.Which.Count == 0 || freed[again].Clause.Object?.Which.SequenceEqual(thing.Which) == true) && (kind != PartKind.Other || freed[again].Clause.Object?.Text == thing.Text))
             return;
         if (clause.Does("pry") && Array.Exists(Clipped, one => one == kind) && !acts.Exists(act => act.Sort is Sort.Clips) && !hasClips)
             acts.Add(new(Sort.Clips, new Unclip { Count = null }, clause) { Part = thing.Is });
@@ -706,6 +706,9 @@ internal sealed partial class SpokenMeaning
             (later.Particle, later.DeedSaid) = (clause.Particle, clause.DeedSaid);
             return;
         }
+        // Held by four screws, they're out: the screws.
+        if (pronoun.Many && clause.Places.Count == 0 && (clause.Particle is "out" or "off" or "loose" or "free" || clause.Does("undo", "unscrew")) && acts.Count > 0 && acts[^1] is { Sort: Sort.Screws or Sort.Clips, Action.Count: not { Exact: 1 } } && lifts.Count == 0 && (topic?.Thing ?? mentioned.LastOrDefault().Thing) is { IsPart: true, Many: false, IsCounted: false })
+            return;
         // It has no latch: it is pulled straight.
         if (clause is { HasDeed: false, Particle: null } && clause.Places.Exists(place => place.Preposition == "without") && acts.FindLast(act => act.Sort == Sort.Connection) is { Action: Unplug { Connector: null or Connector.WirePlug } unlocked } pushed)
         {

@@ -43,12 +43,21 @@ internal sealed partial class ClauseReader
         var (to, known) = (i + 1, faults.Count);
         if (ThingAt(ref to) is { IsPronoun: false } thing && (thing.Role is null ? thing.HasFacts : thing.IsNoun("screw", "standoff", "clip", "latch", "plug", "cable", "ribbon", "releaseTab", "tab", "antenna", "lead")) && (thing.Number is not null || thing.IsIts || its))
         {
+            // After the two plugs of the fan had been pulled
+            Attachment? owned = null;
+            if (to + 1 < words.Count && words[to].Text is "of" or "on" or "in" && StartsThing(to + 1))
+            {
+                var (at, preposition) = (to, words[to++].Text);
+                owned = ThingAt(ref to, inPlace: true) is { } owner ? new(preposition, owner, words[at].Start, words[to - 1].End) : null;
+            }
             while (to < words.Count && words[to].Is(Role.Aside) && !words[to].Is(Role.Deed) && words[to].Text != "already")
                 to++;
             if (to < words.Count && (words[to] is { Text: "out" or "off" or "gone" or "undone" or "loose" or "free" or "open" } || (words[to].Is(Role.Deed) && words[to].Text.EndsWith("ed", StringComparison.Ordinal))) && !(to + 1 < words.Count && words[to + 1].Is(Role.Preposition) && !words[to + 1].Is(Role.Aside)))
             {
                 var clause = Begin(i);
                 clause.Object = thing;
+                if (owned is not null)
+                    clause.Places.Add(owned);
                 if (words[to].Is(Role.Deed))
                     clause.Deeds.Add(words[to].As(Role.Deed)!);
                 else

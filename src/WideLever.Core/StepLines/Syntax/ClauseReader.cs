@@ -33,6 +33,12 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (line.FindIndex(word => word.Text is "same" or "the same" or "the same again" or "same again") is > 0 and var same && line.Take(same).Any(word => word.Number is not null) && line.Skip(same + 1).FirstOrDefault(word => !word.Is(Role.Aside)) is { } where
             && (where.Text is "on" or "at" or "for" or "left" or "right" or "over" or "again" or "down" or "along") && !line.Skip(same + 1).Any(word => word.Number is not null))
             Fault(line[same].Start, line[same].End, "how many is that in all? Say the whole count");
+        // The charge port has two screws, port out: a short name of what was named in full.
+        for (var i = 1; i < line.Count; i++)
+        {
+            if (line[i].IsUnknown && line.Take(i).LastOrDefault(word => word.Is(Role.Part) && word.Text.EndsWith($" {line[i].Text}", StringComparison.Ordinal)) is { } full)
+                line[i] = full with { Start = line[i].Start, End = line[i].End };
+        }
         // One more, the same kind: as what was said in another line.
         if (line.FindIndex(word => word.Text is "same" or "the same") is > 0 and var kind && kind + 1 < line.Count && line[kind + 1].Text is "kind" or "type" or "sort" or "size" or "length" && !line.Take(kind).TakeLast(2).Any(word => word.Text is "all" or "of" or "are" or "is" || word.Text.Contains("all of", StringComparison.Ordinal)) && !line.Take(kind).Any(word => word.Is(Role.Drive) || word.Figure is { Number: null }))
             Fault(line[kind].Start, line[kind + 1].End, "the same as which? Say the drive, size, thread and length, as far as they are known");
@@ -224,6 +230,12 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         {
             Remarks.Add(new(Role.Ready, word.Start, words[^1].End, segment));
             return words.Count;
+        }
+        // I need the heat mat for it
+        if (word.Text is "need" or "needs" or "needed" && words.Skip(i + 1).Take(3).Any(other => other.Is(Role.Noun, "heatTool") || other.Is(Role.Noun, "solvent")))
+        {
+            Begin(i).Deeds.Add("use");
+            return i + 1;
         }
         // I put a bit of heat on the edge
         if (word.Text is "put" or "puts" or "put a" or "put the" or "apply" or "applied" && words.Skip(i + 1).Take(3).Any(other => other.Is(Role.Noun, "heatTool") || other.Is(Role.Noun, "solvent")))
@@ -819,6 +831,13 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (now?.Object is { IsCounted: false, HasFacts: false } uncounted && uncounted.IsNoun("screw") && thing is { Role: null, IsCounted: false, Length: <= 2 and var times, IsLengthApart: false, Thread: null, Size: null, Drive: null } && times == Math.Floor(times))
         {
             uncounted.Number = (int)times;
+            now.Reach(thing.Start, thing.End);
+            return;
+        }
+        // Two are four millimetres, the other eight are six: so long.
+        if (now is { Object: { IsCounted: true, Length: null, IsPronoun: false } those, HasDeed: false, Particle: null } && !joined && i > 0 && words[i - 1].Text is "are" or "is" && thing is { Role: null, Number.Exact: { } soLong, HasFacts: false, IsOfThem: false } && (those.Role is null || those.IsNoun("screw")) && (those.IsOther || those.IsDefinite) && Clauses.Exists(clause => clause != now && clause.Object?.Length is not null))
+        {
+            those.Length = soLong;
             now.Reach(thing.Start, thing.End);
             return;
         }
