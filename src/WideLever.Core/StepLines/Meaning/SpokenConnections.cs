@@ -199,6 +199,9 @@ internal sealed partial class SpokenMeaning
         // The backlight flex, the main flex
         if (thing.Looks.Count > 0 && acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock)?.Clause.Object is { Looks.Count: > 0 } looking && looking.Is == thing.Is && !looking.Looks.SequenceEqual(thing.Looks) && !clause.IsWhich)
             return false;
+        // The keyboard's flex and that of its light
+        if (thing.PartOf is null && thing.Looks.Exists(look => look is "bl" or "backlight") && acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock)?.Clause.Object is { PartOf: not null } unlit && !unlit.Looks.Exists(look => look is "bl" or "backlight"))
+            return false;
         if (thing.IsAnother || (thing.Which.Count > 0 && acts.FindLast(act => act.Sort is Sort.Connection)?.Clause.Object is { Which.Count: > 0 } named && !named.Which.SequenceEqual(thing.Which)))
             return false;
         bool Counts(Act act) => !thing.IsCounted || act.Action.Count == count;
