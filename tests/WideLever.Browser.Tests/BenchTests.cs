@@ -459,7 +459,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Steps(3);
         window.WaitForText("PH0, M2 × 9 longer", ".tray");
         window.Press("Put it back together");
-        window.WaitForText("Put back: Take the battery out", ".closing");
+        window.WaitForText("Refit the battery", ".closing");
         window.WaitForText("Tighten in this order: 1 3, 2 4", ".closing");
         // Down to the inside and no further: the battery, and no power.
         window.Choose("How far it goes back", "what is behind inside");
@@ -471,7 +471,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.WaitForText("4 of 14 screws back, 2 steps left", ".closing-count");
         window.SeriousFindings().ShouldBeEmpty();
         window.Press("Back in place");
-        window.WaitForText("Put back: Take the cover off", ".closing");
+        window.WaitForText("Close again (on the way in: Take the cover off)", ".closing");
         window.Type("Screws back from well 2", "1");
         window.Press("1 of 2 back");
         window.Press("All 8 back");
@@ -482,7 +482,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         window.Type("What became of them", "it lay under the bench");
         window.Press("Answer");
         window.WaitForText("Answered: it lay under the bench", ".closing");
-        window.Press("Undo the tick of Take the cover off");
+        window.Press("Undo the tick of Close again (on the way in: Take the cover off)");
         window.Press("All 8 back");
         window.Press("All 2 back");
         window.Type("Screws left in the tray", "0");

@@ -16,7 +16,7 @@ public sealed record ClosingWell(TrayWell Well, int? Returned)
 
 /// <summary>One step on the way back.</summary>
 /// <param name="StepId">The step.</param>
-/// <param name="Title">Its title.</param>
+/// <param name="Title">What it is called on the way back, as the job sheet calls it: refit the fan.</param>
 /// <param name="Wells">Its wells, the last first.</param>
 /// <param name="Uncounted">Positions of its actions, screws aside, of which nobody took the count: whoever puts them back sees how many there are.</param>
 /// <param name="Words">What is done besides its screws, the last of it first.</param>
@@ -59,7 +59,7 @@ public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Coun
                 .Select(well => new ClosingWell(well, returned.TryGetValue((step.Id, well.Group), out var count) ? Math.Min(count, well.Screws.Count?.Most ?? RecordLimits.Count) : null))
                 .ToList();
             var done = wells.Count > 0 ? wells.TrueForAll(well => well.Returned is not null) : returned.ContainsKey((step.Id, 0));
-            back.Add(new(step.Id, step.Title, wells, Uncounted(step), words.Back(WithoutScrews(step)), [.. step.Surprises.Select(surprise => $"Met here: {surprise.Text}"), .. step.Advice.Where(advice => advice.Kind != AdviceKind.Symptom).Select(advice => advice.Text)], step.Tightening, done));
+            back.Add(new(step.Id, words.BackTitle(step), wells, Uncounted(step), words.Back(WithoutScrews(step)), [.. step.Surprises.Select(surprise => $"Met here: {surprise.Text}"), .. step.Advice.Where(advice => advice.Kind != AdviceKind.Symptom).Select(advice => advice.Text)], step.Tightening, done));
         }
         var all = back.SelectMany(step => step.Wells).ToList();
         int? expected = all.TrueForAll(well => (well.Expected ?? well.Returned) is not null) ? all.Sum(well => well.Expected ?? well.Returned!.Value) : null;

@@ -128,7 +128,7 @@ function Back({
   const screwsAt = actions.flatMap((action, i) => (action.do === 'unscrew' ? [i] : []));
   return (
     <div className="closing-step">
-      <h3 className="closing-title">Put back: {step.title}</h3>
+      <h3 className="closing-title">{step.title}</h3>
       {step.heed.map((line) => (
         <p key={line} className="surprise-seen">
           {line}
