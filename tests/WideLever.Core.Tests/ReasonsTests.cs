@@ -49,6 +49,14 @@ public sealed partial class ReasonsTests
             Reasons.Stale(record.Checked(), Examples.House, [new() { Side = ReasonSide.Against, Text = told, About = reasons[0].About, From = told }]).ShouldBe([false]);
     }
 
+    [Fact]
+    public void Beside_a_socket_it_is_not_the_kind_that_is_soldered()
+    {
+        var record = new TeardownRecord { Unit = Build.Sealed().Unit, Teardown = Build.Sealed().Teardown, Layers = ["outside"], Steps = [], Parts = [Build.Part("a", PartKind.Memory, Mounting.Soldered), Build.Part("b", PartKind.Memory, Mounting.Socketed) with { Fitted = false }], Absent = [] };
+        Of(record).ShouldNotContain(reason => reason.Text == "The memory is soldered.");
+        Of(record with { Parts = [record.Parts[0]] }).ShouldContain(reason => reason.Text == "The memory is soldered.");
+    }
+
     [Theory]
     [InlineData(ReasonSide.For)]
     [InlineData(ReasonSide.Against)]

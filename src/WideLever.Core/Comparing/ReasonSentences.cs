@@ -93,7 +93,9 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         var whole = result.RepairKinds.Sum(kind => rubric.Repair[kind.Kind]);
         foreach (var kind in result.RepairKinds.Where(kind => !known.Keys.Any(key => key.Index == IndexName.Repair && key.Kind == kind.Kind)))
         {
-            if (record.Record.Parts.FirstOrDefault(part => part.Kind == kind.Kind && part.Fitted && rubric.IsInseparable(part.Mounting) == true) is { } part)
+            // Beside an empty socket, or a part that can come out, it is not the kind that is soldered.
+            var parts = record.Record.Parts.Where(part => part.Kind == kind.Kind).ToList();
+            if (parts.Count > 0 && parts.TrueForAll(part => rubric.IsInseparable(part.Mounting) == true) && parts[0] is var part)
                 yield return (new(IndexName.Repair, kind.Kind, Criterion.Mounting.Word()), 100 * rubric.Repair[kind.Kind] / whole * rubric.Criteria[Criterion.Mounting] / WordList.Members<Criterion>().Sum(of => rubric.Criteria[of]), new($"{Upper(The(kind.Kind))} {Is(kind.Kind)} {Name(part.Mounting!.Value)}.", [], part.Id));
         }
     }

@@ -103,12 +103,19 @@ public sealed partial record InterfaceFacts
     /// <summary>What a place says.</summary>
     public static InterfaceFacts Of(Interface place)
     {
-        var facts = Of([place.Form, place.Bus, place.Generation, place.Name, .. place.Limits.Where(limit => !Excludes(limit))]);
-        return facts with { Bus = place.Limits.Where(Excludes).Aggregate(facts.Bus, (bus, limit) => bus & ~Of([limit]).Bus) };
+        var limits = place.Limits.SelectMany(Pieces).ToList();
+        var facts = Of([place.Form, place.Bus, place.Generation, place.Name, .. limits.Where(limit => !Excludes(limit))]);
+        return facts with { Bus = limits.Where(ExcludesBus).Aggregate(facts.Bus, (bus, limit) => bus & ~Of([limit]).Bus) };
     }
+
+    // PCIe only, no SATA: two limits.
+    private static IEnumerable<string> Pieces(string limit) => limit.Split([", ", ";"], StringSplitOptions.RemoveEmptyEntries);
 
     /// <summary>Whether a limit says what does not go in: no SATA cards, but not no longer than 80 mm.</summary>
     private static bool Excludes(string limit) => Negated().IsMatch(limit.ToLowerInvariant());
+
+    /// <summary>Whether what does not go in is one bus and nothing else: PCIe not SATA could be either.</summary>
+    private static bool ExcludesBus(string limit) => Excludes(limit) && Of([limit]) is { Bus: Buses.Sata or Buses.Pcie, Form: null or FormFamily.M2, LengthsMm.Count: 0, Memory.Count: 0, Keys.Length: 0, Ways.Count: 0, MostGb: null, PcieGeneration: null };
 
     /// <summary>What a module says.</summary>
     public static InterfaceFacts Of(Module module) => Of([module.Form, module.Bus, module.Generation, module.Name]);
@@ -159,7 +166,7 @@ public sealed partial record InterfaceFacts
 
     /// <summary>Whether a limit in words says nothing but what a module is compared with: drives of NVMe that the maker names says more.</summary>
     public static bool IsRead(string limit) => SaysFacts(limit) && Word().Matches(Facts().Aggregate(limit.ToLowerInvariant(), (left, fact) => fact.Replace(left, " "))).All(word => Neutral.Contains(word.Value))
-        && (!Excludes(limit) || Of([limit]) is { Bus: not Buses.None, Form: null or FormFamily.M2, LengthsMm.Count: 0, Memory.Count: 0, Keys.Length: 0, Ways.Count: 0, MostGb: null, PcieGeneration: null });
+        && Pieces(limit).All(piece => !Excludes(piece) || ExcludesBus(piece));
 
     private static Regex[] Facts() => [Largest(), Key(), Card(), Pcie(), Express(), Rate(), Ddr(), SoDimm(), Dimm(), Pins(), .. Measures(), Millimetre(), Single(), M2(), Bay(), Said()];
 

@@ -8,6 +8,9 @@ internal sealed partial class SpokenMeaning
     // Three along the back, three along the front, all ph0 screws: what is counted before it is named.
     private readonly List<(Clause Clause, Thing Thing)> unnamed = [];
 
+    // How far something slid, in the words of the line: kept as a note.
+    private readonly List<string> distances = [];
+
     // The clause that makes up a count with the one before it.
     private Clause? completes;
 
@@ -88,7 +91,10 @@ internal sealed partial class SpokenMeaning
     {
         // The lock slides out, two millimetres: how far.
         if (!thing.IsCounted && length <= 30 && before?.Action is not (Unbond or Peel) && (clause.Does("slide", "move", "come") ? clause : clauses.TakeWhile(other => other != clause).LastOrDefault())?.Does("slide", "move", "press", "flip", "swing", "pull") == true)
+        {
+            distances.Add(line[clause.Start..clause.End]);
             return;
+        }
         // Five mm across the flats: the size of the key.
         if (before?.Action is Unscrew { Drive: (Drive.Nut or Drive.Hex) and { } key, Size: null } nuts && clause.Places.Exists(place => place.Of?.Text == "flats"))
             before.Action = nuts with { Size = Figures.SizeOf(key, Figures.Said(length)) };

@@ -918,6 +918,8 @@ internal sealed partial class SpokenMeaning
 
     private void Finish()
     {
+        if (distances.Count > 0 && acts.Concat(lifts).LastOrDefault() is { } moved)
+            moved.Action = moved.Action with { Notes = string.Join(", ", [.. moved.Action.Notes is { } noted ? [noted] : (string[])[], .. distances]) };
         foreach (var act in acts)
         {
             // One each is what nobody needs to say.

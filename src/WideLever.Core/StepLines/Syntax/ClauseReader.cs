@@ -33,10 +33,10 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (line.FindIndex(word => word.Text is "same" or "the same" or "the same again" or "same again") is > 0 and var same && line.Take(same).Any(word => word.Number is not null) && line.Skip(same + 1).FirstOrDefault(word => !word.Is(Role.Aside)) is { } where
             && (where.Text is "on" or "at" or "for" or "left" or "right" or "over" or "again" or "down" or "along") && !line.Skip(same + 1).Any(word => word.Number is not null))
             Fault(line[same].Start, line[same].End, "how many is that in all? Say the whole count");
-        // The charge port has two screws, port out: a short name of what was named in full.
+        // The charge port has two screws, port out: a short name of what was named in full. The other port, another one's port, is not that.
         for (var i = 1; i < line.Count; i++)
         {
-            if (line[i].IsUnknown && line.Take(i).LastOrDefault(word => word.Is(Role.Part) && word.Text.EndsWith($" {line[i].Text}", StringComparison.Ordinal)) is { } full)
+            if (line[i].IsUnknown && (line[i - 1].IsStop || line[i - 1].Is(Role.Break) || line[i - 1].Is(Role.Join) || line[i - 1].Text is "the" or "its" or "this" or "that") && line.Take(i).LastOrDefault(word => word.Is(Role.Part) && word.Text.EndsWith($" {line[i].Text}", StringComparison.Ordinal)) is { } full)
                 line[i] = full with { Start = line[i].Start, End = line[i].End };
         }
         // One more, the same kind: as what was said in another line.
