@@ -108,6 +108,7 @@ public class EverydayLineTests
     [InlineData("pry the claps", "unrecognised word \"claps\"")]
     [InlineData("two three clips", "said twice")]
     [InlineData("the rear edge", "say at least one action")]
+    [InlineData("the other eight gigs are soldered on the board", "what is soldered on? Name the part, such as memory soldered")]
     [InlineData("3 5 screws at the rear", "said twice")]
     [InlineData("fan: 3 screws clasps wibble", "wibble")]
     [InlineData("fan: wibble", "unrecognised word \"wibble\"")]

@@ -194,7 +194,9 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
         foreach (var place in clauses.Clauses.SelectMany(clause => clause.Places).Where(place => place.End > place.Start && place.End <= line.Length).DistinctBy(place => place.Start))
             chips.Add(new(ChipKind.Aside, place.Start, place.End, line[place.Start..place.End], 0));
         if (actions.Count == 0 && faults.Count == 0)
-            faults.Add(new(0, line.Length, meaning.IsReady ? Ready : "say at least one action, such as 4 ph0 m2x4 or lift", null));
+            faults.Add(new(0, line.Length, meaning.IsReady ? Ready
+                : lexemes.Find(word => word.Is(Role.State)) is { } held ? $"what is {held.Text}? Name the part, such as memory {held.As(Role.State)}"
+                : "say at least one action, such as 4 ph0 m2x4 or lift", null));
         if (actions.Count > RecordLimits.Actions)
             faults.Add(new(0, line.Length, $"has {actions.Count} actions; the limit is {RecordLimits.Actions}", null));
         return Reading();
