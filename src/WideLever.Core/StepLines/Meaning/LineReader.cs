@@ -133,9 +133,12 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
     {
         var written = new List<(TeardownAction Action, int Start, int End)>();
         var said = new List<Token>();
+        var named = false;
         foreach (var piece in Segments())
         {
-            if (Written(piece) is { } action && !(action is Lift && piece.Count == 1 && line.Contains(':', StringComparison.Ordinal)))
+            named |= Names(piece);
+            // The fan, three screws, lift: the fan.
+            if (Written(piece) is { } action && !(action is Lift && piece.Count == 1 && (named || line.Contains(':', StringComparison.Ordinal))))
                 written.Add((action, piece[0].Start, piece[^1].End));
             else
                 said.AddRange(piece.SelectMany((word, i) => word.Kind != TokenKind.Unknown ? [word] : Unknown(word, i == 0 && piece.Count > 1)));
@@ -208,7 +211,7 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
     [System.Text.RegularExpressions.GeneratedRegex(@"\b(try|tried|attempt\w*|no luck|without success|had a go|ga?ve (it |that |this )?up|given (it |that |this )?up|giving (it )?up|seized|budge|pulled and pulled|tugged and tugged)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
     private static partial System.Text.RegularExpressions.Regex Tries();
 
-    [System.Text.RegularExpressions.GeneratedRegex(@"\b(left|leave|leaving|stop|stopped|not|stuck|stays|glued|seized|success|luck|gave up|given up|further|strong|nothing|riveted|(ga|gi)ven? (it |that |this )?up|can.?t|won.?t|didn.?t|wouldn.?t|couldn.?t)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(left|leave|leaving|stop|stopped|not|stuck|stays|glued|seized|success|luck|chance|joy|no way|no go|no hope|spins?|spinning|gave up|given up|further|strong|nothing|riveted|(ga|gi)ven? (it |that |this )?up|can.?t|won.?t|didn.?t|wouldn.?t|couldn.?t)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
     private static partial System.Text.RegularExpressions.Regex Fails();
 
     private const string Ready = "this is getting ready, which is no step: a line says what was undone of the machine";
@@ -243,6 +246,9 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
             chips.Add(new(ChipKind.Aside, aside.Start, aside.End, text, 0));
         }
     }
+
+    /// <summary>Whether a piece does nothing but name what comes off.</summary>
+    private static bool Names(List<Token> piece) => Lexemes.Of(piece) is { Count: > 0 } named && named.TrueForAll(word => word.Is(Role.Aside) || word.Is(Role.Describe) || word.Is(Role.Part) || word.As(Role.Noun) is "holder" or "base" or "cover") && named.Exists(word => word.Is(Role.Part) || word.Is(Role.Noun));
 
     private IEnumerable<List<Token>> Segments()
     {

@@ -34,6 +34,9 @@ internal sealed partial class SpokenMeaning
         // One screw under the label, so label peeled: its cover.
         if (!thing.IsCounted && !thing.IsAnother && WordList.TryParse<Cover>(what.Word(), out var covering) && acts.Exists(act => act.Action is Unscrew { Cover: { } hidden } && hidden == covering))
             return;
+        // Held by tape, I peel the tape off: the tape that was said.
+        if (thing is { IsThe: true, IsCounted: false, IsAnother: false, Which.Count: 0 } && clause.Places.Count == 0 && acts.Exists(act => act.Clause is { IsHeldBy: true, HasDeed: false } && ((act.Sort == Sort.Bond && what == PeelWhat.Tape && act.Action is Unbond { Bond: Bond.Tape }) || act.Action is Peel { What: { } same } && same == what)))
+            return;
         if (thing.Length is not null)
             Fault(clause, "peeling has no length");
         if (Facts(clause, thing, "peeling"))

@@ -10,6 +10,13 @@ internal sealed partial class SpokenMeaning
     private void Connected(Clause clause, Thing thing)
     {
         var part = thing.PartOf;
+        // The fan cable is under the heatsink, goes under the board: where it is, and nobody pulled it.
+        if (clause is { HasDeed: false, Particle: null, State: null, IsTopic: false, HiddenBy: null, Object.IsForEach: false } && !thing.IsNoun("flap", "bar", "slideLock", "lock") && clause.Places.Exists(place => place.Of is not null && (clause.IsStatement || Lies().IsMatch(place.Preposition)))
+            && clause.Places.TrueForAll(place => place.Preposition is not ("with" or "w/" or "w" or "without" or "like" or "of")) && !clauses.SkipWhile(other => other != clause).Skip(1).Any(other => other.Object is null or { IsPronoun: true } or { Role: null } || other.Object.IsNoun("plug", "cable", "ribbon", "lead", "flap", "bar", "slideLock", "lock", "press", "push")))
+        {
+            Fault(clause, $"was the {thing.Text} unplugged? Say so, such as unplug the {thing.Text}");
+            return;
+        }
         // Battery ribbon out, yes, a ribbon: said again.
         if (clause is { HasDeed: false, Particle: null, Places.Count: 0 } && thing is { IsCounted: false, Many: false, PartOf: null, IsThe: false, Looks.Count: 0, Which.Count: 0 } && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Clause: { Particle: not null } or { HasDeed: true } } repeated && repeated.Clause.Object?.Is == thing.Is && clause.Segment > 0 && line[..clause.Start].TrimEnd().EndsWith(" a", StringComparison.OrdinalIgnoreCase) && repeated.Action.Count == Count.One)
         {
@@ -155,6 +162,9 @@ internal sealed partial class SpokenMeaning
         Add(isLock ? Sort.Lock : Sort.Connection, new Unplug { Connector = kind, Count = count }, clause, part);
     }
 
+    [System.Text.RegularExpressions.GeneratedRegex(@"^(goes?|runs?|leads?|passes|pass|lies?|sits?|hangs?)\b")]
+    private static partial System.Text.RegularExpressions.Regex Lies();
+
     /// <summary>Whether this is a connection that was said already: display cable, flap.</summary>
     private bool Same(Clause clause, Thing thing, Connector? kind, bool isLock, Count? count, bool isBattery)
     {
@@ -260,6 +270,17 @@ internal sealed partial class SpokenMeaning
         if (before.Clause.Object is { IsPart: true } && before.Clause.Does("unplug") && known.Connector is null && !thing.IsCounted && !thing.Many && (!clause.HasDeed || clause.Does("pull", "lift")) && (thing.PartOf is null || thing.PartOf == before.Part) && !before.Merged)
         {
             before.Action = known with { Connector = kind };
+            return true;
+        }
+        // Four cables, all of them plain plugs; ordinary plugs both: what they are.
+        if (clause is { HasDeed: false, Places.Count: 0, IsJoined: false } && (clause.Particle is null || thing.IsBoth) && (thing.IsBoth || thing.IsEach || (thing.Many && !thing.IsCounted)) && thing.PartOf is null && before.Action.Count is not { Exact: 1 } && !before.Merged && clause.Segment > before.Clause.Segment
+            && known.Connector is null or Connector.WirePlug or Connector.Coax && !(known.Connector == Connector.Coax && before.Clause.Object is not { Is: "lead", PartOf: null })
+            && (thing.IsBoth || thing.IsEach || System.Text.RegularExpressions.Regex.IsMatch(line[before.End..thing.End], @"\b(all|each|both|every one|the lot)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)))
+        {
+            before.Action = known with { Connector = kind };
+            before.Said.Add(clause);
+            (before.Merged, before.End) = (true, clause.End);
+            PowerOff |= isBattery;
             return true;
         }
         // Which is just a plug: what the cable is.

@@ -26,6 +26,13 @@ internal sealed partial class SpokenMeaning
             OfPart(clause, thing);
             return;
         }
+        // Left speaker stays, the right one is out: the other of the two.
+        if (thing is { Role: null, Number: null or { Exact: 1 }, HasFacts: false } && thing.Which.Count > 0 && acts.Count + lifts.Count == 0 && (clause.HasDeed || clause.Particle is not null) && words.FindLast(word => word.End <= thing.Start && word.Is(Role.Part) && !word.Is(Role.Aside)) is { } stays && Array.Find(stays.Senses, sense => sense.Role == Role.Part) is var kindred)
+        {
+            (thing.Role, thing.Is, thing.Text, thing.Number, thing.Many) = (Role.Part, kindred.Is, stays.Text, null, false);
+            OfPart(clause, thing);
+            return;
+        }
         if (Apart(clause, thing, before))
             return;
         // Two sodimms, latches, both out: the modules.
@@ -74,12 +81,14 @@ internal sealed partial class SpokenMeaning
     /// <summary>Four ribbons, three with flaps and one without a lock: the others stay as they are.</summary>
     private bool Apart(Clause clause, Thing thing, Act? before)
     {
-        if (before is not { Sort: Sort.Connection, Action: Unplug { Count.Exact: { } all } plugs } || thing.Number?.Exact is not { } some || some > all || thing.HasFacts || before.Clause.Object is not { } whole
-            || !clause.Places.Exists(place => place.Of is { } of && of.IsNoun("flap", "bar", "slideLock", "lock", "press", "push", "lever", "latch")))
+        // One with a flap and two you just pull; the other you just pull.
+        var pulls = clause is { Deeds: ["pull"] } && before?.Clause.Object?.Is is "ribbon" or "cable" && System.Text.RegularExpressions.Regex.IsMatch(line[clause.Start..clause.End], @"\b(just|simply|only|straight)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase);
+        if (before is not { Sort: Sort.Connection, Action: Unplug { Count.Exact: { } all } plugs } || (thing.Number?.Exact ?? (pulls && thing.IsOther && before.IsRest ? all : null)) is not { } some || some > all || thing.HasFacts || before.Clause.Object is not { } whole
+            || !(pulls || clause.Places.Exists(place => place.Of is { } of && of.IsNoun("flap", "bar", "slideLock", "lock", "press", "push", "lever", "latch"))))
         {
             return false;
         }
-        var kind = KindOf(clause, new Thing { Role = whole.Role, Is = whole.Is, Text = whole.Text }, false).Kind;
+        var kind = pulls ? Connector.PushFit : KindOf(clause, new Thing { Role = whole.Role, Is = whole.Is, Text = whole.Text }, false).Kind;
         before.Action = some == all ? plugs with { Connector = kind } : plugs with { Count = all - some };
         before.IsRest = some < all;
         if (some < all)
@@ -169,6 +178,12 @@ internal sealed partial class SpokenMeaning
         }
         if (screws?.Action is not Unscrew known)
         {
+            // These are captive, four of them: what they are before how many there are.
+            if (thing is { Captive: true, IsCounted: false } && clause is { HasDeed: false, Particle: null } && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault() is { Object: { Role: null, IsCounted: true, HasFacts: false } })
+            {
+                acts.Add(new(Sort.Screws, new Unscrew { Count = null, Captive = true }, clause) { IsFacts = true });
+                return;
+            }
             if (thing is { Captive: true, IsCounted: false } or { IsLoose: true } && !named)
                 Fault(clause, "what is captive or loose? Say how many screws");
             else
@@ -403,6 +418,12 @@ internal sealed partial class SpokenMeaning
         {
             if (clause.Places.Count > 0)
                 Fault(clause, "how many are there in all? Say the whole count");
+            return;
+        }
+        // It's a clip, there are four of these
+        if (thing is { IsOfThem: true, Number: { } ofThese } && before.Action.Count == Count.One && before.Clause is { HasDeed: false, Particle: null, Object: { Many: false, IsCounted: false, IsThe: false } } && before == acts[^1])
+        {
+            before.Action = before.Action with { Count = ofThese };
             return;
         }
         // Four screws, one plug, both out as a pair: not two plugs more, but the parts that the line is about.

@@ -113,12 +113,33 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             if (clauses[i] is { IsJoined: true, HasDeed: false, Particle: null, State: { } both, Object.IsPart: true } && clauses[i - 1] is { HasDeed: false, Particle: null, State: null, Object.IsPart: true } too && too.Segment == clauses[i].Segment)
                 too.State = both;
         }
+        // One long screw in the middle, six short ones round it: others of the same kind.
+        for (var i = 1; i < clauses.Count; i++)
+        {
+            if (clauses[i].Object is { Text: "one" or "ones", IsDefinite: false, IsOfThem: false, IsOther: false, IsThe: false, IsEach: false, Looks.Count: > 0 } others && others.IsNoun("piece") && clauses[i - 1].Object is { Role: Role.Noun } like && Fastener(like)
+                && (like.IsCounted || !like.Many) && (clauses[i].IsJoined || like.Looks.Count > 0 || clauses[i - 1].Places.Exists(place => place.Of is not null)) && !clauses[i].HasDeed && !clauses.Take(i - 1).Any(other => other.Object is { IsCounted: true } whole && whole.Is == like.Is))
+                (others.Is, others.Text, others.IsAnother, others.Number) = (like.Is, like.Text, true, others.Number ?? (others.Many ? null : 1));
+        }
+        // Slid the battery towards me, off its hooks: what it slid off.
+        for (var i = 1; i < clauses.Count; i++)
+        {
+            if (clauses[i] is { HasDeed: false, Particle: "off" or "out" or "free", Object: { IsIts: true, IsCounted: false, Text: "hooks" or "hook" or "pegs" or "tabs" or "noses" } hooks } off && clauses[i - 1].Does("slide", "press", "move", "pull"))
+            {
+                clauses[i - 1].Places.Add(new(off.Particle, hooks, off.Start, off.End));
+                clauses.RemoveAt(i--);
+            }
+        }
         // The clips of a memory module are its latches.
         foreach (var clause in clauses)
         {
             if (clause.Object is { } clip && clip.IsNoun("clip", "tab") && (clause.Does("press", "spread", "move") || clause.Particle is "apart" or "aside") && (clip.HasBefore("module") || clip.Before.Exists(sense => sense.Is.StartsWith("memory", StringComparison.Ordinal)) || clause.Places.Exists(place => place.Of is { } of && (of.IsNoun("module") || of.Is.StartsWith("memory", StringComparison.Ordinal))) || clauses.Exists(other => other != clause && other.IsTopic && other.Object?.Is.StartsWith("memory", StringComparison.Ordinal) == true)))
             {
                 (clip.Is, clip.Number) = ("latch", clip.Number ?? (clip.Many ? 2 : null));
+            }
+            // Memory stick, spread the catches: where the line speaks of nothing else that clips could hold.
+            else if (clause.Object is { } arms && arms.IsNoun("clip") && !arms.Text.Contains("clip", StringComparison.Ordinal) && (clause.Does("press", "spread", "move") || clause.Particle is "apart" or "aside" || arms.Which.Count > 0 || arms.Text.StartsWith("side", StringComparison.Ordinal)) && spokenOf.All(kind => kind == PartKind.Memory) && (spokenOf.Count > 0 || words.Exists(word => word.Is(Role.Noun, "module"))))
+            {
+                arms.Is = "latch";
             }
         }
         // Two ribbons and a plug, the ribbons have flaps: those that were counted.
@@ -438,6 +459,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         if (thing.IsForEach && factor is null)
         {
             factor = clause.HiddenBy is { Number.Exact: { } hiding } ? hiding : acts.LastOrDefault(act => act.Action is Unscrew { Covers: not null })?.Action is Unscrew { Covers: { } covers } ? covers : places is not null ? Places(places) : clause.Places.Find(place => place.Of is { Many: true } of && of.IsNoun("place")) is { Of: { } spots } ? Places(spots) : counts.Count > 0 ? counts.Values.Last() : null;
+            // Three each, six altogether
+            if (factor is null && said is { Exact: { } forEach } && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault(other => other is { HasDeed: false, Object: { Role: null or Role.Noun, HasFacts: false, Number.Exact: not null } } && (other.IsSum || Altogether().IsMatch(line[other.Start..])))?.Object?.Number?.Exact is { } sum && sum % forEach == 0)
+                factor = sum / forEach;
             if (factor is null)
                 Fault(clause, "each of what? Say the whole count");
         }
@@ -456,6 +480,15 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         int? factor = null;
         foreach (var place in clause.Places)
         {
+            // One screw each side of the fan: two; two either side of it are two, or four.
+            if (place.Preposition is "each side of" or "either side of" or "both sides of" && (thing.IsCounted || !thing.Many))
+            {
+                if (place.Preposition == "each side of" || (thing.Number ?? Count.One) == Count.One)
+                    factor = 2;
+                else
+                    Fault(place.Start, place.End, "how many are there in all? Say the whole count");
+                continue;
+            }
             if (place.Of is not { } of || of is { IsEach: true, Role: null } || !(of.IsEach || place.Preposition == "per" || (of.IsBoth && thing.IsCounted)))
                 continue;
             var n = Places(of);
@@ -622,7 +655,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     }
 
     /// <summary>The kind of a connection, and whether only its lock is named: a flap, a bar.</summary>
-    private static (Connector? Kind, bool IsLock) KindOf(Clause clause, Thing thing, bool elsewhere)
+    private (Connector? Kind, bool IsLock) KindOf(Clause clause, Thing thing, bool elsewhere)
     {
         Connector? kind = thing.Is switch
         {
@@ -660,6 +693,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         }
         if (thing.Is is "ribbon" or "cable" && clause.Does("flip"))
             kind = Connector.FlipLock;
+        // The ribbon just pulls out: it has no lock.
+        if (thing.Is == "ribbon" && kind is null && clause.Deeds is ["pull"] && JustPulled().IsMatch(line[..clause.End]))
+            kind = Connector.PushFit;
         if (thing.IsTight && kind == Connector.WirePlug)
             kind = Connector.TightWirePlug;
         if (thing.Is is "cable" or "lead" && kind == Connector.WirePlug && clause.Particle is "straight up")
@@ -668,6 +704,12 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             kind = Connector.PressFit;
         return (kind, isLock);
     }
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"^[^,;.]*\b(altogether|in all|in total|all told)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex Altogether();
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(just|simply|only) (pull(s|ed)?|pulling)\b[^,;.]*$|\bpull(s|ed)? straight\b[^,;.]*$", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex JustPulled();
 
     private void Fault(Clause clause, string message, IReadOnlyList<LineChoice> choices) => faults.Add(new(clause.Start, clause.End, message, null) { Choices = choices });
 }

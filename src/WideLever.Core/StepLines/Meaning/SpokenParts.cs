@@ -266,6 +266,7 @@ internal sealed partial class SpokenMeaning
             return;
         if (clause.Does("pry") && Array.Exists(Clipped, one => one == kind) && !acts.Exists(act => act.Sort is Sort.Clips) && !hasClips)
             acts.Add(new(Sort.Clips, new Unclip { Count = null }, clause) { Part = thing.Is });
+        Slid(clause);
         var card = kind == PartKind.Storage && (thing.Is == "storage:ssd" || Springs().IsMatch(line) || line.Contains("m.2", StringComparison.OrdinalIgnoreCase) || line.Contains("nvme", StringComparison.OrdinalIgnoreCase));
         TeardownAction action = kind switch
         {
@@ -288,6 +289,13 @@ internal sealed partial class SpokenMeaning
             if (Resolve(clause, thing, i) is { } part)
                 freed.Add((part, clause));
         }
+    }
+
+    /// <summary>Slides off its hooks: that is undone before it is lifted.</summary>
+    private void Slid(Clause clause)
+    {
+        if (clause.Does("slide") && clause.Places.Exists(place => place.Preposition is "off" or "out" or "out of" or "from" or "free of" or "free from" or "clear of" && place.Of is { } of && of.IsNoun("clip", "tab", "place") && of.Text is "hook" or "hooks" or "peg" or "pegs" or "tab" or "tabs" or "nose" or "noses"))
+            Add(Sort.Other, new Slide(), clause);
     }
 
     /// <summary>Which part is meant: by its kind, and where there are several by its place.</summary>
@@ -363,6 +371,7 @@ internal sealed partial class SpokenMeaning
             acts.Add(new(Sort.Screws, new Unscrew { Count = null, Captive = false }, clause));
         if (clause.Does("unscrew") && clause.Deeds.TrueForAll(deed => deed == "unscrew") && clause.Particle is null)
             return;
+        Slid(clause);
         if (clause.Does("pry") && !acts.Exists(act => act.Sort == Sort.Clips) && !hasClips)
             acts.Add(new(Sort.Clips, new Unclip { Count = null }, clause));
         // The bottom cover has ten screws, cover off: the same cover.
@@ -547,6 +556,13 @@ internal sealed partial class SpokenMeaning
         if ((clause.Does("take", "lift", "slide", "pull") || clause.Particle is "out") && !clause.Does("unplug", "undo", "unscrew") && seen.Count > 0 && seen[^1].Clause is { Object: { IsPart: true } stated } seenAt && lifts.Count == 0 && mentioned.Count == 0 && acts.Count > 0)
         {
             Again(clause, stated, seenAt);
+            return;
+        }
+        // USB board, one screw, unplugged, out: the part that the line is about.
+        if (clause is { Deeds: ["unplug"], Particle: null, Places.Count: 0 } && topic is null && mentioned.LastOrDefault().Thing is { IsPart: true } about && !acts.Exists(act => act.Sort is Sort.Connection or Sort.Lock))
+        {
+            Add(Sort.Connection, new Unplug { Count = Count.One }, clause, about.Is);
+            PowerOff |= Kind(about) == PartKind.Battery;
             return;
         }
         // Two connectors, popped straight up; flipped, pulled: what was done with what was named.
@@ -745,6 +761,12 @@ internal sealed partial class SpokenMeaning
             Again(clause, thing, before);
             return;
         }
+        // Paste underneath, up it comes: what lies under it does not.
+        if (!many && thing is { Role: Role.Noun } && thing.IsNoun("paste", "pad", "film", "tape", "label") && clause.Particle is not null && clause.Deeds.TrueForAll(deed => deed is "come") && last is { HasDeed: false, Particle: null } && (Parts() ?? (Only(clause) is { } above ? (above, last) : null)) is { Thing.IsPart: true } of)
+        {
+            Again(clause, of.Thing, of.Clause);
+            return;
+        }
         // One screw in the card, slid it out: no screw slides.
         if (!many && thing is { Role: Role.Noun, Many: false, Number: null or { Most: 1 } } && thing.IsNoun("screw", "standoff", "clip") && (clause.Does("slide", "lift") || (clause.Does("pull", "take") && clause.Particle is not null && before!.Does("undo", "unscrew"))) && Parts() is null && before is not null)
         {
@@ -754,8 +776,8 @@ internal sealed partial class SpokenMeaning
                 Fault(clause, "what is that? Name it");
             return;
         }
-        // It has a plug, pulled it: the plug.
-        if (!many && last is { IsHeldBy: true, Object: { Many: false } hung } && hung.IsNoun("plug", "cable", "ribbon", "lead") && clause.Deeds.Count > 0 && clause.Deeds.TrueForAll(deed => deed is "pull" or "unplug" or "undo") && clause.Particle is null)
+        // It has a plug, pulled it; and the plug, it's pulled: the plug.
+        if (!many && last is { Object: { Many: false } hung } && (last.IsHeldBy || (last is { HasDeed: false, Particle: null, IsJoined: true } && clause.IsSubject)) && hung.IsNoun("plug", "cable", "ribbon", "lead") && clause.Deeds.Count > 0 && clause.Deeds.TrueForAll(deed => deed is "pull" or "unplug" or "undo") && clause.Particle is null)
         {
             Again(clause, hung, last);
             return;
@@ -893,7 +915,7 @@ internal sealed partial class SpokenMeaning
                 (heat, heated) = (Tool.Heat, clause);
                 return;
             }
-            if (clause.Does("slide") && acts.FindLast(act => act.Said.Contains(before)) is { Sort: Sort.Lock, Action: Unplug locked } slid)
+            if (clause.Does("slide") && acts.FindLast(act => act.Said.Contains(before)) is { Sort: Sort.Lock, Action: Unplug locked } slid && thing.Is != "flap")
                 slid.Action = locked with { Connector = Connector.SlideLock };
             // Unscrew four screws, take them out; flap up, pull the ribbon.
             if (acts.FindLast(act => act.Said.Contains(before)) is { Action: Unplug { Connector: null or Connector.WirePlug } plug } act && clause.Particle is "straight up" or "straight off")
@@ -980,6 +1002,9 @@ internal sealed partial class SpokenMeaning
             }
             seen.Clear();
         }
+        // The bezel is only clipped, off it comes: nobody counted the clips.
+        if (!acts.Exists(act => act.Sort is Sort.Clips or Sort.Bond) && clauses.Find(clause => clause is { State: "clipped", Object: { } cover } && (cover.IsNoun("base", "cover") || (cover.IsPart && Array.Exists(Clipped, kind => kind == Kind(cover)))) && lifts.Exists(act => act.Clause.Object?.Is == cover.Is)) is { } clipped)
+            acts.Insert(0, new(Sort.Clips, new Unclip { Count = null }, clipped));
         // Alcohol down the edge, lifted the pack: what was dissolved?
         if (lifts.Count > 0 && !acts.Exists(act => act.Sort is Sort.Bond or Sort.Joint) && clauses.Find(clause => clause.Object?.IsNoun("solvent") == true && !clause.Does("clean")) is { } dissolving)
             Fault(dissolving, "what was dissolved? Say the glue, such as soft glue 120 mm with solvent");
@@ -1007,6 +1032,9 @@ internal sealed partial class SpokenMeaning
             if (!resolved && thing.Role == Role.Noun && thing.IsNoun("cover", "base", "holder") && acts.Count > 0 && clause == clauses[^1] && lifts.Count == 0)
                 continue;
             if (located.Contains(thing) || (acts.Count > 0 && thing.IsPart && clause is { HasDeed: false, Particle: null } && (clause.IsAnnounced || clause.Places.Count > 0) && clauses.Find(other => other.Object is { Role: not null, IsPronoun: false }) == clause))
+                continue;
+            // Hinges, three screws each: what there are so many of each.
+            if (!resolved && thing is { IsPart: true, Many: true } && clause is { HasDeed: false, Particle: null } && acts.Exists(act => act.Sort == Sort.Screws) && clauses.SkipWhile(other => other != clause).Skip(1).Any(other => other.Object is { IsForEach: true } or { IsEach: true } || other.Places.Exists(place => place.Of?.IsEach == true)) && Kind(thing) == PartKind.Hinge)
                 continue;
             if (!resolved && !multiplied.Contains(thing.Is) && !(thing.IsEach || (clause.Places.Count > 0 && acts.Exists(act => act.Clause.Segment == clause.Segment))) && !acts.Exists(act => act.Clause.IsHeldBy && act.Clause.Segment == clause.Segment))
                 Fault(clause, thing.IsPart ? $"what is done with {thing.Text}? Say {thing.Text} out, or unplug {thing.Text}" : $"what is done with it? Say {thing.Text} off, or the like");

@@ -224,7 +224,7 @@ internal sealed partial class ClauseReader
         }
         now = null;
         leading.Clear();
-        var behind = Enumerable.Range(0, words.Count).FirstOrDefault(at => words[at].Is(Role.Negation) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal) || words[at].Is(Role.Unit) || (at > i && words[at].Number is not null && words[at - 1].Text is "of" or "of the") || (at > i + 1 && words[at].Is(Role.Deed) && words[at - 1].Text is "i" or "we" or "you"), -1);
+        var behind = Enumerable.Range(0, words.Count).FirstOrDefault(at => words[at].Is(Role.Negation) || words[at].Is(Role.Fraction) || words[at].Is(Role.PutBack) || words[at].Is(Role.Modal) || words[at].Is(Role.Unit) || (at > i && words[at].Number is not null && (words[at - 1].Text is "of" || words[at - 1].Text.EndsWith("of the", StringComparison.Ordinal))) || (at > i + 1 && words[at].Is(Role.Deed) && words[at - 1].Text is "i" or "we" or "you" or "while" or "when" or "as" or "by"), -1);
         if (behind >= 0)
             Fault(words[behind].Start, words[behind].End, "say what broke in a line of its own");
         return words.Count;

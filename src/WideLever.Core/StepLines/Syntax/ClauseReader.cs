@@ -54,7 +54,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             var before = Clauses.Count;
             isBehindColon = from > 0 && line[from - 1].IsColon;
             isBeforeColon = to < line.Count && line[to].IsColon;
-            isFollowed = to < line.Count;
+            isFollowed = line.Skip(to).Any(word => !word.IsStop);
             Segment();
             // A quarter turn on each of the two screws: what it was done to.
             if (leading.Count > 0 && Clauses.Count == before && leading.FindIndex(place => place.Of is { IsCounted: true } of && of.IsNoun("screw", "clip", "latch") && place.Preposition is "on" or "for" or "at" or "to") is >= 0 and var fasteners)
@@ -193,8 +193,14 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             vacant.IsEmpty = true;
             return words.Count;
         }
+        // Which leaves the fan: what comes next.
+        if (word.Text is "leaves" && now is null && isFollowed && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Pronoun) || other.Text is "which" or "that") && StartsThing(i + 1) && words.Skip(i + 1).Any(other => other.Is(Role.Part)))
+            return i + 1;
+        // That leaves two screws: they are still in.
+        if (word.Text is "leaves" && now is null && !isFollowed && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Pronoun) || other.Text is "which" or "that"))
+            return Away(i, Role.Modal, "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"");
         // Put them in the tray
-        if (word.Text is "put" or "puts" or "putting" && Clauses.Count > 0 && words.Exists(other => other.Text is "tray" or "cup" or "dish" or "bowl" or "bag" or "box" or "mat" or "bench" or "table" or "tin" or "jar" or "magnet" or "desk") && !words.Skip(i).Any(other => other.Number is not null || other.Is(Role.Part) || other.Is(Role.Negation)))
+        if (word.Text is "put" or "puts" or "putting" or "put in" or "put on" or "laid" or "laid out" && Clauses.Count > 0 && words.Exists(other => other.Text is "tray" or "cup" or "dish" or "bowl" or "bag" or "box" or "mat" or "bench" or "table" or "tin" or "jar" or "magnet" or "desk") && !words.Skip(i).Any(other => other.Number is not null || other.Is(Role.Part) || other.Is(Role.Negation)))
         {
             Remarks.Add(new(Role.Remark, word.Start, words[^1].End, segment));
             return words.Count;
@@ -301,6 +307,15 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         {
             joined = true;
             return i + 1;
+        }
+        // Looks like there's one more screw, i think there's another: nobody undid it.
+        if (word.Text is "there's" or "there is" or "there are" or "there're" or "there" && i > 0 && words.Take(i).Any(other => other.Text is "look like" or "looks like" or "looked like" or "seem" or "seems" or "seemed" or "i think" or "i believe" or "sound like" or "sounds like" or "suspect" or "apparently" or "i guess"))
+            return Away(i, Role.Modal, "this is a guess: log it once it is done");
+        // The eighth spins: one of those that were counted, of which no one says that it came out.
+        if (word.Text is "third" or "fourth" or "fifth" or "sixth" or "seventh" or "eighth" or "ninth" or "tenth" or "eleventh" or "twelfth" && i > 0 && words[i - 1].Text == "the" && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Join)) && i + 1 < words.Count && !Describes(i) && words[i + 1].Text is not ("one" or "and"))
+        {
+            Fault(word.Start, words[^1].End, $"was the {word.Text} undone? Say how many were, and what was tried in a line of its own");
+            return words.Count;
         }
         if (Verb(i))
             return Deed(i);

@@ -73,6 +73,12 @@ internal static class Lexemes
                 words.RemoveAt(i + 1);
             }
         }
+        // Back a centimetre: one.
+        for (var i = 0; i + 1 < words.Count; i++)
+        {
+            if (words[i].Text is "a" or "an" && words[i + 1].Text is "centimetre" or "centimeter" or "cm" or "millimetre" or "millimeter" or "mm" or "inch")
+                words[i] = words[i] with { Figure = new(1, null, null, null, null, null) };
+        }
         // Three and a half: one number.
         for (var i = 0; i + 3 < words.Count; i++)
         {
@@ -113,6 +119,21 @@ internal static class Lexemes
             }
             lexemes.AddRange(Unlisted(words[i++]));
         }
+        // A ribbon with a lock you slide, with a bail that you swing over: how its lock opens.
+        for (var i = 1; i + 2 < lexemes.Count; i++)
+        {
+            if (lexemes[i].As(Role.Noun) is not ("lock" or "flap" or "bar" or "slideLock" or "latch") || !With(i - 1))
+                continue;
+            var at = i + (lexemes[i + 1].Text is "that" or "which" ? 2 : 1);
+            if (at + 1 >= lexemes.Count || lexemes[at].Text is not ("you" or "i" or "we") || lexemes[at + 1].As(Role.Deed) is not ("slide" or "flip" or "lift" or "swing" or "press" or "pull" or "move"))
+                continue;
+            var end = at + 2;
+            while (end < lexemes.Count && (lexemes[end].Text is "sideways" or "aside" or "back" or "over" or "out" or "up" or "away" or "forward" || lexemes[end].Is(Role.Particle)))
+                end++;
+            var named = lexemes[i].As(Role.Noun) == "lock" ? lexemes[at + 1].As(Role.Deed) is "slide" or "press" or "pull" or "move" ? "slideLock" : "flap" : lexemes[i].As(Role.Noun)!;
+            lexemes[i] = lexemes[i] with { Senses = [new(Role.Noun, named, false)], End = lexemes[end - 1].End };
+            lexemes.RemoveRange(i + 1, end - i - 1);
+        }
         // The post can move: no shield.
         for (var i = 0; i + 1 < lexemes.Count; i++)
         {
@@ -120,6 +141,13 @@ internal static class Lexemes
                 lexemes[i] = lexemes[i] with { Senses = [.. lexemes[i].Senses.Where(sense => sense.Role == Role.Modal)] };
         }
         return lexemes;
+
+        bool With(int at)
+        {
+            while (at >= 0 && (lexemes[at].Text is "a" or "an" or "its" or "one" or "this" || lexemes[at].Is(Role.Describe)))
+                at--;
+            return at >= 0 && (lexemes[at].Text is "with" or "w/" or "has" or "had" or "under" || lexemes[at].Is(Role.HeldBy));
+        }
     }
 
     private static (Lexeme Entry, int Length)? Longest(List<Lexeme> words, int from, int least)
@@ -130,6 +158,9 @@ internal static class Lexemes
             if (run.Exists(word => word.IsStop))
                 continue;
             var text = string.Join(' ', run.Select(word => word.Text));
+            // All six lobe: a drive, and no count.
+            if (text == "all six" && from + 2 < words.Count && words[from + 2].Text is "lobe" or "lobes")
+                continue;
             if (Lexicon.Of(text) is { Length: > 0 } senses)
                 return (new(text, senses.ToArray(), null, run[0].Start, run[^1].End), length);
         }

@@ -73,6 +73,12 @@ internal sealed partial class ClauseReader
                     thing.Number = 2;
                 continue;
             }
+            // A narrow one, one small one: another of what was said.
+            if (word.Text == "one" && !head && !thing.IsThe && thing is { Looks.Count: > 0, HasFacts: false, IsOther: false, Number: null or { Exact: 1 } } && !StartsNounBehind(i))
+            {
+                (thing.Role, thing.Is, thing.Text, head) = (Role.Noun, "piece", "one", true);
+                continue;
+            }
             if (Numerals.At(words, i) is { } numeral && !(word.Is(Role.Describe, "another")))
             {
                 // Slot 1, fan 2: a name.
@@ -431,6 +437,15 @@ internal sealed partial class ClauseReader
         {
             (thing.Thread, thing.Length) = (string.Create(CultureInfo.InvariantCulture, $"M{thread}"), screwLength);
             i += 3;
+            return true;
+        }
+        // Four screws, 2 by 4 mm: thread and length, for what is so thin is no area.
+        if (i + 2 < words.Count && words[i].Number is >= 1.2 and <= 4 and var thin && words[i + 1].Text is "by" or "x" && words[i + 2].Number is >= 2 and <= 40 and var itsLength && thing is { Thread: null, Length: null } && (thing.Role is null || thing.IsNoun("screw"))
+            && (i + 3 == words.Count || words[i + 3].As(Role.Unit) == "mm")
+            && (thing.IsNoun("screw") || thing.Drive is not null || Clauses.LastOrDefault()?.Object is { } of && (of.IsNoun("screw") || of.HasFacts) || words.Exists(other => other.Is(Role.Noun, "screw") || other.Is(Role.Drive) || other.Figure is { Size: not null })))
+        {
+            (thing.Thread, thing.Length) = (string.Create(CultureInfo.InvariantCulture, $"M{thin}"), itsLength);
+            i += i + 3 < words.Count && words[i + 3].As(Role.Unit) == "mm" ? 3 : 2;
             return true;
         }
         // 3 by 4 cm is an area, and no length.
