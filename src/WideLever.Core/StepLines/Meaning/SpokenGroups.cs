@@ -33,6 +33,13 @@ internal sealed partial class SpokenMeaning
             OfPart(clause, thing);
             return;
         }
+        // Tape over two plugs, peeled it and pulled both: the plugs.
+        if (thing is { IsBoth: true, HasFacts: false } && before?.Sort == Sort.Peel && clause.Does("pull", "unplug") && clauses.TakeWhile(other => other != clause).SelectMany(other => other.Places).LastOrDefault(place => place.Of is { Role: Role.Noun, Number.Exact: 2 } of && of.IsNoun("plug", "cable", "ribbon", "lead", "antenna", "press", "push"))?.Of is { } covered)
+        {
+            clause.Object = covered;
+            Connected(clause, covered);
+            return;
+        }
         if (Apart(clause, thing, before))
             return;
         // Two sodimms, latches, both out: the modules.
@@ -160,7 +167,7 @@ internal sealed partial class SpokenMeaning
             clause.Places.Remove(atLength);
         }
         // Ten of them 5 mm, the last one 3 mm; the others five.
-        if (acts.FindLast(act => act.IsRest) is { Action: Unscrew rest } left && (thing.IsOther || (thing is { IsLoose: true, Number: not null } && rest.Count == thing.Number)) && (thing.Number is null || rest.Count == thing.Number || thing.Number == Count.One && rest.Count == Count.One))
+        if (acts.FindLast(act => act.IsRest) is { Action: Unscrew rest } left && (thing.IsOther || (thing is { IsLoose: true, Number: not null } && rest.Count == thing.Number) || (thing is { IsDefinite: true, Number: not null } && rest.Count == thing.Number && clause is { HasDeed: false, Particle: null })) && (thing.Number is null || rest.Count == thing.Number || thing.Number == Count.One && rest.Count == Count.One))
         {
             left.Action = With(rest, thing);
             // What is said next is said of them.
@@ -498,7 +505,7 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // So that's six, I make that six: the sum of what was named.
-        if (thing is { Role: null, Number.Exact: { } told } && !thing.IsAnother && clause.Places.Count == 0 && acts.Where(act => act.Sort == before.Sort).ToList() is { Count: > 0 } alike && (alike.Count > 1 || before.Parts.Count > 1 || before.Action.Count?.Exact == told) && alike.Aggregate(0, (all, act) => all + (act.Action.Count?.Exact ?? 9999)) == told)
+        if (thing is { Role: null, Number.Exact: { } told, Looks.Count: 0 } && !thing.IsAnother && clause.Places.Count == 0 && acts.Where(act => act.Sort == before.Sort).ToList() is { Count: > 0 } alike && (alike.Count > 1 || before.Parts.Count > 1 || before.Action.Count?.Exact == told) && alike.Aggregate(0, (all, act) => all + (act.Action.Count?.Exact ?? 9999)) == told)
             return;
         // Pop each one straight up: what was counted.
         if (thing is { IsEach: true, Number: null or { Exact: 1 } } && (clause.HasDeed || clause.Particle is not null) && clause.Places.Count == 0)
@@ -536,9 +543,11 @@ internal sealed partial class SpokenMeaning
             before.Whole = null;
             return;
         }
-        if (number == before.Action.Count && clause.Places.Count == 0 && !thing.IsAnother)
+        // The antennas clip off, one black, one grey: one by one.
+        var looks = thing.Looks.Count > 0 && before.Parts.Count > 0 && of is { IsCounted: true, Many: true };
+        if (number == before.Action.Count && clause.Places.Count == 0 && !thing.IsAnother && !looks)
             return;
-        if (clause.Places.Count > 0 || thing.IsAnother || thing.Which.Count > 0)
+        if (clause.Places.Count > 0 || thing.IsAnother || thing.Which.Count > 0 || looks)
         {
             // Four on the left and six on the right add up; ten, four here and six there, are the ten.
             // Three at the left hinge, three at the right: the first is no whole.

@@ -120,6 +120,18 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 && (like.IsCounted || !like.Many) && (clauses[i].IsJoined || like.Looks.Count > 0 || clauses[i - 1].Places.Exists(place => place.Of is not null)) && !clauses[i].HasDeed && !clauses.Take(i - 1).Any(other => other.Object is { IsCounted: true } whole && whole.Is == like.Is))
                 (others.Is, others.Text, others.IsAnother, others.Number) = (like.Is, like.Text, true, others.Number ?? (others.Many ? null : 1));
         }
+        // Two brackets, each is held by two screws: so many for each.
+        for (var i = 1; i < clauses.Count; i++)
+        {
+            if (clauses[i] is { IsHeldBy: true, HasDeed: false, Object: { Role: Role.Noun } holds } && holds.IsNoun("screw", "standoff", "clip", "latch") && clauses[i - 1] is { HasDeed: false, Particle: null, Object: { IsEach: true } ofEach } each && each.Segment == clauses[i].Segment && (ofEach.Role is null || ofEach.IsPart))
+            {
+                holds.IsForEach = true;
+                if (ofEach.Role is null)
+                    clauses.RemoveAt(--i);
+                if ((ofEach.IsPart ? ofEach : clauses.Take(i).Select(other => other.Object).LastOrDefault(of => of is { IsPart: true } || of?.IsNoun("holder", "cover", "place") == true)) is { Number.Exact: > 1 } plural)
+                    clauses[i].Places.Add(new("per", plural, plural.Start, plural.End));
+            }
+        }
         // Slid the battery towards me, off its hooks: what it slid off.
         for (var i = 1; i < clauses.Count; i++)
         {
@@ -684,8 +696,8 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 kind = of.Is switch { "flap" => Connector.FlipLock, "bar" => Connector.BarLock, "slideLock" => Connector.SlideLock, "lever" => Connector.FlipLock, "press" => Connector.PressFit, "push" => Connector.PushFit, _ => kind };
         }
         // Out of its flap socket
-        if (thing.Is == "ribbon" && clause.Places.Find(place => place.Preposition is "out of" or "from" && place.Of is { } socket && (socket.HasBefore("flap") || socket.IsNoun("flap"))) is not null)
-            kind = Connector.FlipLock;
+        if (thing.Is == "ribbon" && clause.Places.Find(place => place.Preposition is "out of" or "from" or "in" && place.Of is { Role: Role.Noun })?.Of is { } socket)
+            kind = socket.IsNoun("flap") || socket.HasBefore("flap") ? Connector.FlipLock : socket.IsNoun("slideLock") || socket.HasBefore("slideLock") ? Connector.SlideLock : socket.IsNoun("push") || socket.HasBefore("push") ? Connector.PushFit : kind;
         foreach (var before in thing.Before)
         {
             if (before.Role == Role.Noun && thing.Is is "ribbon" or "cable" or "plug" or "lock" or "lead")

@@ -512,11 +512,23 @@ internal sealed partial class SpokenMeaning
 
     private void Placed(Clause clause, Thing thing)
     {
-        if (thing.IsNoun("place") && thing.PartOf is not null && (thing.IsEmpty || clause.Particle == "free") && new Thing { Role = Role.Part, Is = thing.PartOf, Text = thing.Text, IsAnother = thing.IsAnother } is var empty)
+        // A free bay for a second drive
+        if (thing.IsNoun("place") && (thing.IsEmpty || thing.Looks.Contains("free")) && thing.PartOf is null && clause.Places.Find(place => place.Preposition == "for" && place.Of is { IsPart: true })?.Of is { } meant)
         {
-            empty.Which.AddRange(thing.Which);
+            thing.Before.Add(new(Role.Part, meant.Is, false));
+            thing.IsEmpty = true;
+            thing.Which.AddRange(meant.Which);
+        }
+        if (thing.IsNoun("place") && thing.PartOf is not null && (thing.IsEmpty || clause.Particle == "free" || clause.State == "empty") && new Thing { Role = Role.Part, Is = thing.PartOf, Text = thing.Text, IsAnother = thing.IsAnother } is var empty)
+        {
+            if (thing.Number is { Most: > 1 })
+            {
+                Fault(clause, $"say each {thing.Text} by its place, such as second memory slot is empty");
+                return;
+            }
+            empty.Which.AddRange(thing.SizeNumber is { } numbered ? [.. thing.Which, numbered] : thing.Which);
             if (Resolve(clause, empty, 0) is { } open)
-                seen.Add((open with { SeenIn = context.CurrentLayer, Empty = true, Mounting = thing.Text is "socket" or "slot" or "sockets" or "slots" ? Mounting.Socketed : null }, clause));
+                seen.Add((open with { SeenIn = context.CurrentLayer, Empty = true, Mounting = thing.Text is "socket" or "slot" or "sockets" or "slots" && Kind(empty) is PartKind.Memory or PartKind.Storage or PartKind.Wireless or PartKind.Graphics or PartKind.Processor ? Mounting.Socketed : null }, clause));
             return;
         }
         if (clause.Does("pry", "run") || (clause.Does("undo", "take") && thing.IsNoun("seam")))

@@ -199,6 +199,12 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         // That leaves two screws: they are still in.
         if (word.Text is "leaves" && now is null && !isFollowed && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Pronoun) || other.Text is "which" or "that"))
             return Away(i, Role.Modal, "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"");
+        // The second slot is empty
+        if (word.Is(Role.Describe, "empty") && now is { Object: { IsPronoun: false } bare, HasDeed: false } && !StartsThing(i + 1) && (bare.IsPart || bare.PartOf is not null || bare.IsNoun("place")))
+        {
+            bare.IsEmpty = true;
+            return i + 1;
+        }
         // Put them in the tray
         if (word.Text is "put" or "puts" or "putting" or "put in" or "put on" or "laid" or "laid out" && Clauses.Count > 0 && words.Exists(other => other.Text is "tray" or "cup" or "dish" or "bowl" or "bag" or "box" or "mat" or "bench" or "table" or "tin" or "jar" or "magnet" or "desk") && !words.Skip(i).Any(other => other.Number is not null || other.Is(Role.Part) || other.Is(Role.Negation)))
         {

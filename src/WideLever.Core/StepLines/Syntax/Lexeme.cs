@@ -105,6 +105,13 @@ internal static class Lexemes
             }
             if (Longest(words, i, 1) is var (entry, length))
             {
+                // Ten clips off; but the bezel clips off.
+                if (entry.Text is "clips off" or "clip off" && !(lexemes.Count > 0 && (lexemes[^1].Is(Role.Part) || lexemes[^1].As(Role.Noun) is "base" or "cover" or "antenna" or "lead" or "holder" or "plug" || lexemes[^1].Text is "they" or "it" or "both")))
+                {
+                    lexemes.Add(words[i] with { Senses = Lexicon.Of(words[i].Text).ToArray() });
+                    i++;
+                    continue;
+                }
                 // Six screws down the side; and up it comes.
                 if ((entry.Text is "screws down" or "screw down" && lexemes.Count > 0 && (lexemes[^1].Number is not null || lexemes[^1].Figure is not null || lexemes[^1].Is(Role.Drive) || lexemes[^1].Is(Role.Describe)))
                     || (entry.Text == "and up" && i + 2 < words.Count && words[i + 2].Text is "it" or "they" or "comes" or "come" or "the"))

@@ -61,6 +61,9 @@ internal sealed partial class ClauseReader
                 any = true;
                 continue;
             }
+            // The one in the corner ph1: no fact of the corner.
+            if (inPlace && head && thing.IsNoun("place", "seam") && word.Figure is { Size: not null })
+                break;
             if (Facts(thing, ref i))
             {
                 any = true;
