@@ -17,6 +17,12 @@ internal sealed partial class SpokenMeaning
             Fault(clause, $"was the {thing.Text} unplugged? Say so, such as unplug the {thing.Text}");
             return;
         }
+        // The antennas run into the lid, I took them out of three hooks: where they were, before what was done.
+        if (clause is { HasDeed: false, Particle: null, State: null, IsTopic: false, HiddenBy: null } && !thing.IsNoun("flap", "bar", "slideLock", "lock") && clause.Places.Exists(place => Lies().IsMatch(place.Preposition)) && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault() is { HasDeed: true, Object.IsPronoun: true } after && after.Places.Exists(place => place.Of?.IsNoun("guide", "clip") == true))
+        {
+            last = clause;
+            return;
+        }
         // Battery ribbon out, yes, a ribbon: said again.
         if (clause is { HasDeed: false, Particle: null, Places.Count: 0 } && thing is { IsCounted: false, Many: false, PartOf: null, IsThe: false, Looks.Count: 0, Which.Count: 0 } && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Clause: { Particle: not null } or { HasDeed: true } } repeated && repeated.Clause.Object?.Is == thing.Is && clause.Segment > 0 && line[..clause.Start].TrimEnd().EndsWith(" a", StringComparison.OrdinalIgnoreCase) && repeated.Action.Count == Count.One)
         {
@@ -188,6 +194,15 @@ internal sealed partial class SpokenMeaning
         {
             (plugs.Action, plugs.IsRest) = (whole with { Count = all - some }, true);
             acts.Insert(acts.IndexOf(plugs), new(Sort.Connection, new Unplug { Connector = kind, Count = some, Notes = Note(clause) }, clause) { Merged = true });
+            return true;
+        }
+        // Two cables, one flap, one bar: what each of them is.
+        if ((isLock || thing.Is is "press" or "push") && thing is { IsAnother: false, PartOf: null, Number.Exact: { } few } && clause is { HasDeed: false, Particle: null, Places.Count: 0, IsHeldBy: false } && acts.FindLast(act => act.Sort == Sort.Connection) is { Merged: false, Action: Unplug { Connector: null or Connector.WirePlug, Count.Exact: { } several } unsorted, Clause: { HasDeed: false, Particle: null, Object: { IsCounted: true } sorts } } kinds && sorts.Is is "cable" or "ribbon" or "lead" && !sorts.Text.Contains("plug", StringComparison.Ordinal) && few <= several && (few < several || kinds.IsRest))
+        {
+            kinds.Action = few == several ? unsorted with { Connector = kind } : unsorted with { Count = several - few };
+            (kinds.IsRest, kinds.Merged) = (few < several, few == several);
+            if (few < several)
+                acts.Insert(acts.IndexOf(kinds), new(Sort.Connection, new Unplug { Connector = kind, Count = few }, clause) { Merged = true });
             return true;
         }
         // Five cables, four are wire plugs, the fifth's a ribbon: what is left of them.

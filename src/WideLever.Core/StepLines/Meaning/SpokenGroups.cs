@@ -551,7 +551,7 @@ internal sealed partial class SpokenMeaning
         {
             // Four on the left and six on the right add up; ten, four here and six there, are the ten.
             // Three at the left hinge, three at the right: the first is no whole.
-            if (before.Parts.Count == 0 && before.Clause.Places.Exists(place => place.Of is { Which.Count: > 0 } || place.Of?.IsNoun("place") == true) && before.Action.Count is { } first)
+            if (before.Parts.Count == 0 && (of is { Which.Count: > 0 } || before.Clause.Places.Exists(place => place.Of is { Which.Count: > 0 } || place.Of?.IsNoun("place") == true)) && before.Action.Count is { } first)
                 before.Parts.Add(first);
             else if (before.Parts.Count == 0)
                 before.Whole = before.Action.Count;

@@ -195,6 +195,18 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
                 (end.Role, end.Is, end.Text, end.Many) = (null, "", "", false);
             }
         }
+        // Four screws left hinge: where they are.
+        for (var i = clauses.Count - 1; i > 0; i--)
+        {
+            if (clauses[i] is { HasDeed: false, Particle: null, State: null, IsJoined: false, IsHeldBy: false, IsStatement: false, IsNext: false, Places.Count: 0, Object: { IsPart: true, IsPronoun: false, IsCounted: false, IsThe: false, IsEmpty: false } spot } behind && clauses[i - 1] is { HasDeed: false, Particle: null, State: null, IsTopic: false, Object: { IsCounted: true, IsPronoun: false } fastened } front && front.Segment == behind.Segment
+                && (fastened.IsNoun("screw", "standoff", "clip") || fastened is { Role: null, HasFacts: true }) && words.TrueForAll(word => word.End <= front.End || word.Start >= behind.Start))
+            {
+                front.Places.Add(new("on", spot, behind.Start, behind.End));
+                front.Reach(behind.Start, behind.End);
+                located.Add(spot);
+                clauses.RemoveAt(i);
+            }
+        }
         // Left hinge three screws: where they are.
         for (var i = 0; i + 1 < clauses.Count; i++)
         {
@@ -562,7 +574,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         if (clause is { IsSum: true, HasDeed: false, Object: { Number.Exact: { } sum, HasFacts: false } } && acts.Where(act => act.Sort == sort && act.Action.GetType() == action.GetType()).ToList() is { Count: > 0 } alike && alike.Sum(act => act.Action.Count?.Exact ?? 9999) == sum)
             return;
         // One by the fan, so it's four screws in all: with the ones that were said.
-        if (sort == Sort.Screws && clause is { IsSum: true, HasDeed: false, Particle: null, Object: { Number.Exact: { } inAll, HasFacts: false } } && System.Text.RegularExpressions.Regex.IsMatch(line[Math.Max(0, clause.Start - 3)..Math.Min(line.Length, clause.End + 14)], @"\b(in all|in total|altogether|all told|all in all)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase) && acts.FindAll(act => act.Sort == Sort.Screws) is [{ Action: Unscrew { Count.Exact: { } some } } only] && some < inAll)
+        if (sort is Sort.Screws or Sort.Connection or Sort.Clips && clause is { IsSum: true, HasDeed: false, Particle: null, Object: { Number.Exact: { } inAll, HasFacts: false } } && System.Text.RegularExpressions.Regex.IsMatch(line[Math.Max(0, clause.Start - 3)..Math.Min(line.Length, clause.End + 14)], @"\b(in all|in total|altogether|all told|all in all)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase) && acts.FindAll(act => act.Sort == sort) is [{ Action.Count.Exact: { } some } only] && only.Action.GetType() == action.GetType() && some < inAll)
         {
             only.Action = only.Action with { Count = inAll };
             return;
@@ -708,7 +720,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         // The ribbon just pulls out: it has no lock.
         if (thing.Is == "ribbon" && kind is null && clause.Deeds is ["pull"] && JustPulled().IsMatch(line[..clause.End]))
             kind = Connector.PushFit;
-        if (thing.IsTight && kind == Connector.WirePlug)
+        if ((thing.IsTight || clause.Places.Exists(place => place.Preposition is "with" or "w/" && place.Of is { IsTight: true, Is: "plug" })) && kind == Connector.WirePlug)
             kind = Connector.TightWirePlug;
         if (thing.Is is "cable" or "lead" && kind == Connector.WirePlug && clause.Particle is "straight up")
             kind = Connector.PressFit;

@@ -915,6 +915,12 @@ internal sealed partial class SpokenMeaning
     private void Again(Clause clause, Thing thing, Clause before)
     {
         mentioned.RemoveAll(one => one.Thing == thing);
+        // One cable glued down along the edge, loosened it: its glue.
+        if (before.State is "glued" or "taped" && thing.IsNoun("cable", "lead", "ribbon") && clause.Does("undo", "cut", "unglue", "peel", "pry"))
+        {
+            Add(Sort.Bond, new Unbond { Bond = before.State == "taped" ? Bond.Tape : null, Count = Count.One }, clause, thing.PartOf);
+            return;
+        }
         // A long cable across the fan, I tuck it aside: what was only named is what is done with it.
         if (!thing.IsPart && (clause.Does("move", "route") || Aside(clause)) && acts.FindIndex(act => act.Clause == before && act.Said.Count == 1 && before is { HasDeed: false, Particle: null }) is >= 0 and var namedOnly)
             acts.RemoveAt(namedOnly);

@@ -193,6 +193,17 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             vacant.IsEmpty = true;
             return words.Count;
         }
+        // I always pull the battery first: what is usual, and not what was done.
+        if (word.Text is "always" or "usually" or "normally" && now is null or { HasDeed: false, Particle: null } && i + 1 < words.Count)
+        {
+            Clauses.RemoveAll(clause => clause.Segment == segment);
+            now = null;
+            if (!isFollowed)
+                return Away(i, Role.Modal, "this says what is usual, not what was done: log it once it is done, or note it, such as note \"…\"");
+            Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
+            leading.Clear();
+            return words.Count;
+        }
         // Which leaves the fan: what comes next.
         if (word.Text is "leaves" && now is null && isFollowed && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Pronoun) || other.Text is "which" or "that") && StartsThing(i + 1) && words.Skip(i + 1).Any(other => other.Is(Role.Part)))
             return i + 1;

@@ -41,6 +41,12 @@ internal static class Lexemes
             if (words[i] is { IsStop: false, Figure: null } word && word.Text.Length > 3 && !word.Text.Contains('-', StringComparison.Ordinal) && !word.Text.EndsWith("ly", StringComparison.Ordinal) && Lexicon.OnlySlipOf(word.Text) is { } meant)
                 words[i] = word with { Text = meant };
         }
+        // Without any lock
+        for (var i = words.Count - 1; i > 0; i--)
+        {
+            if (words[i].Text == "any" && words[i - 1].Text is "without" or "no")
+                words.RemoveAt(i);
+        }
         // 10 - 12
         for (var i = 1; i + 1 < words.Count; i++)
         {
@@ -165,6 +171,9 @@ internal static class Lexemes
             if (run.Exists(word => word.IsStop))
                 continue;
             var text = string.Join(' ', run.Select(word => word.Text));
+            // Eleven plugs in all: nothing is plugged in.
+            if (length > 1 && run[^1].Text == "in" && from + length < words.Count && words[from + length].Text is "all" or "total")
+                continue;
             // All six lobe: a drive, and no count.
             if (text == "all six" && from + 2 < words.Count && words[from + 2].Text is "lobe" or "lobes")
                 continue;
