@@ -83,7 +83,7 @@ internal sealed partial class SpokenMeaning
             if (!clause.Does("unplug") || clause.DeedSaid.StartsWith("unhook", StringComparison.Ordinal))
                 return;
         }
-        if (clause.Does("move", "swing") || Aside(clause) || clause.Places.Exists(place => place.Preposition is "out of the way of"))
+        if ((clause.Does("move", "swing") && !clause.Places.Exists(place => place.Preposition is "after" or "once" or "when")) || Aside(clause) || clause.Places.Exists(place => place.Preposition is "out of the way of"))
         {
             if (thing.Is is not ("flap" or "bar" or "lock" or "slideLock"))
             {

@@ -700,6 +700,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
         var isLock = thing.Is is "flap" or "slideLock" or "bar" or "lock" or "lever" or "latch";
         foreach (var place in clause.Places)
         {
+            // Slides out after the lock is slid
+            if (place is { Preposition: "after" or "once" or "when", Of: { Role: Role.Noun } opened } && thing.Is is "ribbon" or "cable" && kind is null or Connector.WirePlug)
+                kind = opened.Is switch { "flap" => Connector.FlipLock, "bar" => Connector.BarLock, "slideLock" => Connector.SlideLock, "lock" when line[place.End..Math.Min(line.Length, place.End + 12)].Contains("slid", StringComparison.OrdinalIgnoreCase) => Connector.SlideLock, _ => kind };
             if (place.Of is not { } of || place.Preposition is not ("with" or "w/" or "w" or "without" or "under" or "by" or "on"))
                 continue;
             if (place.Preposition == "without" && !isLock)

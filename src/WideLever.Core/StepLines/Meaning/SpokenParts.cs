@@ -246,7 +246,7 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Taken out together with the fan: as one?
-        if (clause.Places.Find(place => place.Preposition == "together with" && place.Of is { IsPart: true }) is { Of: { } companion })
+        if (clause.Places.Find(place => place.Of is { IsPart: true } of && (place.Preposition == "together with" || (place.Preposition == "with" && (kind, Kind(of)) is (PartKind.Thermal, PartKind.Fan) or (PartKind.Fan, PartKind.Thermal)))) is { Of: { } companion })
         {
             Fault(clause, $"did the {thing.Text} and the {companion.Text} come out as one? Say both, together where they cannot come apart", [new("As one, together", $"{thing.Text} and {companion.Text} out, together"), new("One after the other", $"{thing.Text} out, {companion.Text} out")]);
             return;

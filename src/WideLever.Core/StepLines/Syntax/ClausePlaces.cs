@@ -13,7 +13,7 @@ internal sealed partial class ClauseReader
         if (word.Text is not ("once" or "when" or "while" or "now that" or "since" or "as soon as" or "because" or "as" or "after" or "before" or "once you" or "when you") || !StartsThing(i + 1) || Numerals.At(words, i + 1) is { Count: not null })
             return null;
         var to = i + 1;
-        if (ThingAt(ref to, inPlace: true) is not { } thing || (thing is { Role: null, HasFacts: true }) || thing.IsNoun("screw", "standoff", "clip", "latch", "plug", "cable", "ribbon", "flap", "tab", "releaseTab", "lead", "antenna"))
+        if (ThingAt(ref to, inPlace: true) is not { } thing || (thing is { Role: null, HasFacts: true }) || thing.IsNoun("screw", "standoff", "clip", "latch", "plug", "cable", "ribbon", "flap", "tab", "releaseTab", "lead", "antenna", "lock", "slideLock", "bar"))
             return word.Text == "once" ? i + 1 : null;
         var predicate = false;
         for (; to < words.Count; to++)

@@ -450,6 +450,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             now.Reach(word.Start, words[pin].End);
             return pin + 1;
         }
+        // From the chip and from the heatsink: both places.
+        if (joined && word.Is(Role.Preposition) && now is { HasDeed: true, Places.Count: > 0 } && now.Places[^1].Preposition == word.Text && StartsThing(i + 1) && !words.Skip(i + 1).Any(other => other.Number is not null || (other.Is(Role.Noun) && !other.Is(Role.Noun, "place") && !other.Is(Role.Noun, "chip"))))
+            joined = false;
         if (word.Is(Role.Preposition) && !(word.Is(Role.Describe) && StartsThing(i + 1) && !words[i + 1].Is(Role.Aside)) && Place(i) is { } placed)
             return placed;
         if (word.Is(Role.Attaching) && !word.Is(Role.State) && Attached(i) is { } attached)
