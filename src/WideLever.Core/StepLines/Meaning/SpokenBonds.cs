@@ -121,6 +121,12 @@ internal sealed partial class SpokenMeaning
             Fault(clause, $"was the {thing.Text} undone? Say cut, peeled or the like");
             return;
         }
+        // Soft glue in two strips: so many.
+        if (!thing.IsCounted && clause.Places.Find(place => place.Preposition is "in" or "as" && place.Of is { Role: Role.Noun, Number: not null } of && of.Text is "strip" or "strips" or "line" or "lines" or "bead" or "beads" or "dot" or "dots" or "spot" or "spots" or "patch" or "patches" or "piece" or "pieces") is { Of.Number: { } strips } inStrips)
+        {
+            thing.Number = strips;
+            clause.Places.Remove(inStrips);
+        }
         var length = thing.Length;
         if (bond == Bond.ReleaseTab && length is not null)
         {

@@ -774,7 +774,7 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Paste underneath, up it comes: what lies under it does not.
-        if (!many && thing is { Role: Role.Noun } && thing.IsNoun("paste", "pad", "film", "tape", "label") && clause.Particle is not null && clause.Deeds.TrueForAll(deed => deed is "come") && last is { HasDeed: false, Particle: null } && (Parts() ?? (Only(clause) is { } above ? (above, last) : null)) is { Thing.IsPart: true } of)
+        if (!many && thing is { Role: Role.Noun } && thing.IsNoun("paste", "pad", "film", "tape", "label") && clause.Particle is not null && clause.Deeds.TrueForAll(deed => deed is "come") && last is not null && ((last is { HasDeed: false, Particle: null }) || (thing.IsNoun("paste", "pad") && clause.Particle is "up" or "out")) && (Parts() ?? (Only(clause) is { } above ? (above, last) : null)) is { Thing.IsPart: true } of)
         {
             Again(clause, of.Thing, of.Clause);
             return;
@@ -1020,8 +1020,9 @@ internal sealed partial class SpokenMeaning
             }
             seen.Clear();
         }
-        // The bezel is only clipped, off it comes: nobody counted the clips.
-        if (!acts.Exists(act => act.Sort is Sort.Clips or Sort.Bond) && clauses.Find(clause => clause is { State: "clipped", Object: { } cover } && (cover.IsNoun("base", "cover") || (cover.IsPart && Array.Exists(Clipped, kind => kind == Kind(cover)))) && lifts.Exists(act => act.Clause.Object?.Is == cover.Is)) is { } clipped)
+        // The bezel is only clipped, it's just clipped and off it comes: nobody counted the clips.
+        bool IsClipped(Thing cover) => cover.IsNoun("base", "cover") || (cover.IsPart && Array.Exists(Clipped, kind => kind == Kind(cover)));
+        if (!acts.Exists(act => act.Sort is Sort.Clips or Sort.Bond) && clauses.Find(clause => clause is { State: "clipped", Object: { } cover } && (cover.IsPronoun ? lifts is [{ Clause.Object: { } only }] && IsClipped(only) : IsClipped(cover) && lifts.Exists(act => act.Clause.Object?.Is == cover.Is))) is { } clipped)
             acts.Insert(0, new(Sort.Clips, new Unclip { Count = null }, clipped));
         // Alcohol down the edge, lifted the pack: what was dissolved?
         if (lifts.Count > 0 && !acts.Exists(act => act.Sort is Sort.Bond or Sort.Joint) && clauses.Find(clause => clause.Object?.IsNoun("solvent") == true && !clause.Does("clean")) is { } dissolving)

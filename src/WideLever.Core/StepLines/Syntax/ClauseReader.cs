@@ -466,7 +466,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return i + 1;
         }
         // It's just clipped
-        if (word.Is(Role.State) && now is null && !Nounish(word) && !StartsThing(i + 1) && Clauses.Count > 0 && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Pronoun)))
+        if (word.Is(Role.State) && now is null && !Nounish(word) && !StartsThing(i + 1) && (Clauses.Count > 0 || (word.As(Role.State) == "clipped" && isFollowed && segment == 0)) && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Pronoun)))
         {
             Begin(i).Object = new Thing { IsPronoun = true, Start = word.Start, End = word.End };
             now!.State = word.As(Role.State);
