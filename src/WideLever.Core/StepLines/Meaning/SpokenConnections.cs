@@ -197,7 +197,7 @@ internal sealed partial class SpokenMeaning
             return true;
         }
         // Two cables, one flap, one bar: what each of them is.
-        if ((isLock || thing.Is is "press" or "push") && thing is { IsAnother: false, PartOf: null, Number.Exact: { } few } && clause is { HasDeed: false, Particle: null, Places.Count: 0, IsHeldBy: false } && acts.FindLast(act => act.Sort == Sort.Connection) is { Merged: false, Action: Unplug { Connector: null or Connector.WirePlug, Count.Exact: { } several } unsorted, Clause: { HasDeed: false, Particle: null, Object: { IsCounted: true } sorts } } kinds && sorts.Is is "cable" or "ribbon" or "lead" && !sorts.Text.Contains("plug", StringComparison.Ordinal) && few <= several && (few < several || kinds.IsRest))
+        if ((isLock || thing.Is is "press" or "push") && thing is { IsAnother: false, PartOf: null, Number.Exact: { } few } && clause is { HasDeed: false, Particle: null, Places.Count: 0, IsHeldBy: false } && acts.FindLast(act => act.Sort == Sort.Connection) is { Merged: false, Action: Unplug { Connector: null or Connector.WirePlug, Count.Exact: { } several } unsorted, Clause: { HasDeed: false, Particle: null, Object: { IsCounted: true } sorts } } kinds && sorts.Is is "cable" or "ribbon" or "lead" && !sorts.Text.Contains("plug", StringComparison.Ordinal) && few <= several && (kinds.IsRest || (few < several && !clause.IsJoined)))
         {
             kinds.Action = few == several ? unsorted with { Connector = kind } : unsorted with { Count = several - few };
             (kinds.IsRest, kinds.Merged) = (few < several, few == several);

@@ -27,7 +27,7 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Left speaker stays, the right one is out: the other of the two.
-        if (thing is { Role: null, Number: null or { Exact: 1 }, HasFacts: false } && thing.Which.Count > 0 && acts.Count + lifts.Count == 0 && (clause.HasDeed || clause.Particle is not null) && words.FindLast(word => word.End <= thing.Start && word.Is(Role.Part) && !word.Is(Role.Aside)) is { } stays && Array.Find(stays.Senses, sense => sense.Role == Role.Part) is var kindred)
+        if (thing is { Role: null, Number: null or { Exact: 1 }, HasFacts: false } && thing.Which.Count > 0 && acts.Count + lifts.Count == 0 && (clause.HasDeed || clause.Particle is not null) && Stays().IsMatch(line[..thing.Start]) && words.FindLast(word => word.End <= thing.Start && word.Is(Role.Part) && !word.Is(Role.Aside)) is { } stays && Array.Find(stays.Senses, sense => sense.Role == Role.Part) is var kindred)
         {
             (thing.Role, thing.Is, thing.Text, thing.Number, thing.Many) = (Role.Part, kindred.Is, stays.Text, null, false);
             OfPart(clause, thing);
@@ -84,6 +84,9 @@ internal sealed partial class SpokenMeaning
         else if (clause.HasDeed || (thing.IsEach && clause.Places.Count > 0))
             Fault(clause, "what was done to what? Name it");
     }
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(stay(s|ed)?|leave|leaving|left (in|alone|on)|remains?)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex Stays();
 
     /// <summary>Four ribbons, three with flaps and one without a lock: the others stay as they are.</summary>
     private bool Apart(Clause clause, Thing thing, Act? before)
@@ -551,7 +554,7 @@ internal sealed partial class SpokenMeaning
         {
             // Four on the left and six on the right add up; ten, four here and six there, are the ten.
             // Three at the left hinge, three at the right: the first is no whole.
-            if (before.Parts.Count == 0 && (of is { Which.Count: > 0 } || before.Clause.Places.Exists(place => place.Of is { Which.Count: > 0 } || place.Of?.IsNoun("place") == true)) && before.Action.Count is { } first)
+            if (before.Parts.Count == 0 && (of is { Which.Count: > 0 } || before.Clause.Places.Exists(place => place.Of is { Which.Count: > 0 } || place.Of?.IsNoun("place") == true || place.Preposition is "each side of" or "either side of")) && before.Action.Count is { } first)
                 before.Parts.Add(first);
             else if (before.Parts.Count == 0)
                 before.Whole = before.Action.Count;

@@ -194,7 +194,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return words.Count;
         }
         // I always pull the battery first: what is usual, and not what was done.
-        if (word.Text is "always" or "usually" or "normally" && now is null or { HasDeed: false, Particle: null } && i + 1 < words.Count)
+        if (word.Text is "always" or "usually" or "normally" && now is null or { HasDeed: false, Particle: null, Object: null or { IsCounted: false } } && i + 1 < words.Count)
         {
             Clauses.RemoveAll(clause => clause.Segment == segment);
             now = null;
