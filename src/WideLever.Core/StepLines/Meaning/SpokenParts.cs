@@ -224,6 +224,13 @@ internal sealed partial class SpokenMeaning
     /// <summary>How a part is held, which is seen of it or told along with what undoes it.</summary>
     private void Held(Clause clause, Thing thing, string state)
     {
+        // The sink was stuck to the paste: a joint, and no glue.
+        if (Kind(thing) == PartKind.Thermal && clause.Places.Exists(place => place.Of?.IsNoun("paste") == true))
+        {
+            if (!acts.Exists(act => act.Sort == Sort.Joint))
+                Add(Sort.Joint, new Thermal { What = ThermalWhat.Paste, Count = Count.One }, clause);
+            return;
+        }
         if (WordList.TryParse<Mounting>(state, out var mounting) && Resolve(clause, thing, 0) is { } part)
             seen.Add((part with { Mounting = mounting, SeenIn = context.CurrentLayer }, clause));
     }
@@ -867,6 +874,7 @@ internal sealed partial class SpokenMeaning
                 : thing.IsNoun("plug", "cable", "ribbon", "lead", "antenna", "press", "push") ? ["unplug", "pull", "take", "lift", "slide", "come", "pry", "undo", "press"]
                 : thing.IsNoun("label", "foot", "seal", "film", "tape", "shield") && clause.Particle != "out" ? ["peel", "pull", "take", "lift", "come"]
                 : thing.IsNoun("cover", "base", "holder") ? ["take", "lift", "pull", "slide", "come", "pry", "swing"]
+                : thing.IsNoun("flap", "bar", "lock", "slideLock") ? ["flip", "lift", "swing", "slide"]
                 : thing.IsNoun("screw", "standoff") ? ["unscrew", "undo", "take"]
                 : thing.IsNoun("glue", "softGlue", "rigidGlue", "foam", "stickyTape") ? ["cut", "unglue", "heat", "peel"] : [];
             if (can.Length == 0 || !clause.Deeds.TrueForAll(can.Contains) || (clause.Deeds.Count == 0 && sense.Role != Role.Part && !thing.IsNoun("cover", "base", "holder")))

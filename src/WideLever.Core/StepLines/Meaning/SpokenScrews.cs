@@ -185,8 +185,12 @@ internal sealed partial class SpokenMeaning
         if (!(clause.DeedSaid.StartsWith("unhook", StringComparison.Ordinal) && clause.Deeds.Count == 1) && !Goes(clause, thing, "pry", "undo", "take", "press", "spread", "pull", "lift", "cut", "slide", "move", "flip"))
             return;
         // The plug's got a tab to pull on
-        if (thing is { Is: "tab", Many: false, IsCounted: false } && clause is { IsHeldBy: true, HasDeed: false } && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection } && acts[^1].Clause.Segment == clause.Segment)
+        if (thing is { Is: "tab", Many: false, IsCounted: false } && clause.IsHeldBy && clause.Deeds.TrueForAll(deed => deed == "pull") && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection } && acts[^1].Clause.Segment == clause.Segment)
+        {
+            acts[^1].Said.Add(clause);
+            clause.Object = acts[^1].Clause.Object;
             return;
+        }
         if (thing.Is == "tab" && clause is { HasDeed: false, Particle: null } && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault()?.Object?.IsNoun("releaseTab") == true)
             return;
         if (thing.Is == "tab" && (Battery(thing) || topic is var (about, _) && Kind(about) == PartKind.Battery || clause.Does("stretch") || thing.HasBefore("glue", "stickyTape", "releaseTab")))

@@ -163,6 +163,14 @@ internal sealed partial class ClauseReader
             Remarks.Add(new(Role.Negation, words[0].Start, words[^1].End, segment));
             return words.Count;
         }
+        // The heatsink is still on: how things stand.
+        if (word.Text is "still on" or "still in" && now is { HasDeed: false, Particle: null, Object: { IsCounted: false, HasFacts: false } } standing)
+        {
+            Clauses.Remove(standing);
+            now = null;
+            Remarks.Add(new(Role.Negation, words[0].Start, words[^1].End, segment));
+            return words.Count;
+        }
         // Nothing moves, it didn't come: was it undone at all?
         if (IsFirst(i) && word.Text is "nothing" or "nobody" && words.Skip(i + 1).Any(other => other.Is(Role.Deed, "come") || other.Is(Role.Deed, "move") || other.Is(Role.Deed, "take") || other.Text is "moves" or "happens" or "happened" or "gives" or "budges") && Clauses.Exists(clause => clause.HasDeed))
             return Away(i, Role.Negation, "did it come out or not? What was tried and left is said so, such as tried = keyboard");

@@ -551,7 +551,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         }
         if (word.Text is "maybe" or "perhaps" or "probably" or "almost" or "nearly")
             return Away(i, Role.Modal, "this is a guess: log it once it is done");
-        if (word.Text is "m" or "p" or "t" or "y" && i + 1 < words.Count && words[i + 1].Number is not null)
+        if (word.Text is "m" or "p" or "t" or "y" && i + 1 < words.Count && (words[i + 1].Number is not null || (word.Text == "y" && words[i + 1].Text is "zero" or "nought")))
             return Thing(i);
         if (word.Is(Role.Describe, "number") || word.Text is "size" or "double" or "triple")
             return Thing(i);

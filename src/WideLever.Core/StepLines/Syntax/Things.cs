@@ -578,6 +578,13 @@ internal sealed partial class ClauseReader
             i += tenths is null ? 1 : 3;
             return true;
         }
+        // y zero
+        if (words[i].Text is "y" && i + 1 < words.Count && words[i + 1].Text is "zero" or "nought" && thing.Size is null)
+        {
+            (thing.Drive, thing.Size) = (Words.Drive.TriLobe, Figures.SizeOf(Words.Drive.TriLobe, "0"));
+            i++;
+            return true;
+        }
         // p two, t five, p h one
         if (words[i].Text is "p" or "t" or "y" or "ph" or "p h" && i + 1 < words.Count && words[i + 1].Number is { } driver && (words[i + 1].Figure is null || words[i].Text.Length == 1 || (driver <= 4 && (i + 2 >= words.Count || !Nounish(words[i + 2]) || words[i + 2].Is(Role.Noun, "screw")))) && thing.Size is null && driver < 50)
         {
