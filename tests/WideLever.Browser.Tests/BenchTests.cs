@@ -137,7 +137,7 @@ public sealed class BenchTests(Bench bench) : IClassFixture<Bench>
         var unitId = await FreshAsync("WHOLE-1", empty.ToJsonString());
         using var window = OpenFresh(unitId);
         foreach (var line in WorkedExample)
-            window.LineByKeys(line);
+            window.Line(line);
         window.Steps(example["steps"]!.AsArray().Count);
         var stored = await RecordAsync(unitId);
         stored["layers"]!.ToJsonString().ShouldBe(example["layers"]!.ToJsonString());

@@ -246,7 +246,7 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         record["steps"]![3]!["after"] = new JsonArray("<img src=x onerror=alert(1)>");
         record["parts"]![0]!["mounting"] = "skrewed";
         using var window = bench.Open();
-        window.WaitForText("Backups", "main");
+        window.WaitForText("Backups (0)", "main");
         var before = window.Text("main");
         window.Driver.ExecuteScript(
             """
@@ -265,7 +265,7 @@ public sealed class JourneysTests(Bench bench) : IClassFixture<Bench>
         window.SeriousFindings().ShouldBeEmpty();
         window.Press("Close", ".ant-modal-footer");
         window.Go("/");
-        window.WaitForText("Backups", "main");
+        window.WaitForText("Backups (0)", "main");
         window.Text("main").ShouldBe(before);
     }
 
