@@ -35,6 +35,14 @@ internal sealed partial class SpokenMeaning
             once.Said.Add(clause);
             return;
         }
+        // The fan cable, taped down; then its plug: the plug of that cable.
+        if (thing is { Is: "plug", IsCounted: false, Many: false, IsAnother: false, Looks.Count: 0, Which.Count: 0, IsTight: false } && (thing.PartOf is null || thing.IsIts) && (clause.HasDeed || clause.Particle is not null || thing.IsIts || clause.IsNext) && clause.Places.Count == 0
+            && acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock) is { Merged: false, Action: Unplug { Connector: Connector.WirePlug, Count.Exact: 1 }, Clause: { HasDeed: false, Particle: null, Object: { Many: false, IsCounted: false, PartOf: not null } ofCable } } itsCable && ofCable.Is is "cable" or "lead" && clause.Segment > itsCable.Clause.Segment && !clause.IsJoined)
+        {
+            itsCable.Said.Add(clause);
+            itsCable.Merged = true;
+            return;
+        }
         // A bail over it, flip it down, slide the plug back: the plug that it held.
         if (clause.Does("slide", "pull") && thing is { IsThe: true, IsCounted: false, Many: false, PartOf: null, IsAnother: false } && thing.IsNoun("plug", "cable", "ribbon", "lead") && acts.Count > 0 && acts[^1] is { Action: Unplug { Connector: Connector.BarLock or Connector.FlipLock or Connector.SlideLock, Count.Exact: 1 } } locked && clause.Places.Count == 0 && clause.Segment - locked.Said[^1].Segment <= 1)
         {
@@ -73,6 +81,9 @@ internal sealed partial class SpokenMeaning
             return;
         // Speaker wires taped down: how they lie.
         if (clause is { State: not null, HasDeed: false, Particle: null } || (thing.State is not null && clause is { HasDeed: false, Particle: null }))
+            return;
+        // Unhooked the cable from four guides: the guides say so.
+        if (clause.DeedSaid.StartsWith("unhook", StringComparison.Ordinal) && clauses.Exists(other => other != clause && other.Segment == clause.Segment && other.Object?.IsNoun("guide") == true))
             return;
         if (clause.Does("route") || clause.DeedSaid.StartsWith("thread", StringComparison.Ordinal) || clause.Places.Exists(place => place.Of?.IsNoun("guide", "clip") == true && place.Preposition is "out of" or "from" or "off"))
         {
@@ -142,7 +153,7 @@ internal sealed partial class SpokenMeaning
         }
         var (kind, isLock) = KindOf(clause, thing, spokenOf.Count > 0 && !spokenOf.Contains(PartKind.Wireless));
         var isBattery = Battery(thing) || (part is null && topic is var (about, _) && Kind(about) == PartKind.Battery && !clause.Places.Exists(place => place.Of?.PartOf is not null and not "battery"))
-            || (part is null && clause.Places.Exists(place => place.Of?.PartOf == "battery" && place.Preposition is "of" or "to" or "from" or "out of" or "off"));
+            || (part is null && clause.Places.Exists(place => place.Of?.PartOf == "battery" && place.Preposition is "of" or "to" or "from" or "out of" or "off" or "for"));
         // The battery ends in a white plug
         isBattery |= part is null && clause.IsHeldBy && mentioned.Count > 0 && mentioned[^1] is var (owner, owns) && owns.Segment == clause.Segment && Kind(owner) == PartKind.Battery && owner.IsPart;
         // The battery has no screws, plug out first: most likely its own, and nobody takes the power for off on a guess.
@@ -162,8 +173,16 @@ internal sealed partial class SpokenMeaning
             bracketed.Merged = true;
             return;
         }
-        if (Same(clause, thing, kind, isLock, count, isBattery))
+        // A flap at each end: one there and one here.
+        var ends = clause.Places.Exists(place => place.Of is { Text: "end" or "ends" } end && (end.IsEach || end.IsBoth || end.Number is { Exact: 2 }));
+        if (ends && !thing.Many && count == Count.One)
+            count = new(2, 2);
+        if (Same(clause, thing, kind, isLock, ends ? Count.One : count, isBattery))
+        {
+            if (ends && acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock) is { Action.Count.Exact: 1 } ended)
+                ended.Action = ended.Action with { Count = count };
             return;
+        }
         PowerOff |= isBattery;
         Add(isLock ? Sort.Lock : Sort.Connection, new Unplug { Connector = kind, Count = count }, clause, part);
     }

@@ -42,6 +42,9 @@ internal sealed partial class SpokenMeaning
         }
         if (Apart(clause, thing, before))
             return;
+        // Six screws, three a side: the same six.
+        if (thing is { IsForEach: true, Role: null, HasFacts: false, IsAnother: false, Number.Exact: { } share } && before?.Action.Count?.Exact is { } inAll && share < inAll && inAll % share == 0 && clause is { HasDeed: false, Particle: null } && before.Parts.Count == 0 && Sides().IsMatch(line[clause.Start..Math.Min(line.Length, clause.End + 6)]))
+            return;
         // Two sodimms, latches, both out: the modules.
         if (thing is { IsBoth: true, HasFacts: false } && before is not null && before.Action.Count != 2 && (clause.Does("come", "take", "lift", "pull") || clause.Particle is "out" or "off") && mentioned.FindLast(one => one.Thing is { IsPart: true, Number.Exact: 2 }) is { Thing: { } twins } pair)
         {
@@ -88,17 +91,23 @@ internal sealed partial class SpokenMeaning
     [System.Text.RegularExpressions.GeneratedRegex(@"\b(stay(s|ed)?|leave|leaving|left (in|alone|on)|remains?)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
     private static partial System.Text.RegularExpressions.Regex Stays();
 
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(a|per|to a|each|either|every) (side|end|edge|row|hinge)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex Sides();
+
     /// <summary>Four ribbons, three with flaps and one without a lock: the others stay as they are.</summary>
     private bool Apart(Clause clause, Thing thing, Act? before)
     {
         // One with a flap and two you just pull; the other you just pull.
         var pulls = clause is { Deeds: ["pull"] } && before?.Clause.Object?.Is is "ribbon" or "cable" && System.Text.RegularExpressions.Regex.IsMatch(line[clause.Start..clause.End], @"\b(just|simply|only|straight)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase);
-        if (before is not { Sort: Sort.Connection, Action: Unplug { Count.Exact: { } all } plugs } || (thing.Number?.Exact ?? (pulls && thing.IsOther && before.IsRest ? all : null)) is not { } some || some > all || thing.HasFacts || before.Clause.Object is not { } whole
-            || !(pulls || clause.Places.Exists(place => place.Of is { } of && of.IsNoun("flap", "bar", "slideLock", "lock", "press", "push", "lever", "latch"))))
+        // Two flip, one slides; three are plain plugs, the other is tight.
+        var deed = clause is { Deeds: [var only], Places.Count: 0 } && !clause.IsStatement && !(only == "slide" && clause.Particle is not null) && before?.Action is Unplug { Connector: null or Connector.WirePlug } ? only : null;
+        var plain = thing.Looks.Exists(look => look is "plain" or "normal" or "ordinary" or "regular") || clause.Places.Exists(place => place.Of is { Is: "plug" } && clause.IsStatement);
+        if (before is not { Sort: Sort.Connection, Action: Unplug { Count.Exact: { } all } plugs } || (thing.Number?.Exact is { } said && !(thing.IsOther && before.IsRest && said == 1) ? said : ((pulls || deed is not null || thing.IsTight || clause.Places.Count > 0) && thing.IsOther && before.IsRest ? all : (int?)null)) is not { } some || some > all || thing.HasFacts || before.Clause.Object is not { } whole
+            || !(pulls || plain || (thing.IsTight && thing.IsOther) || (deed is "flip" or "slide" && whole.Is is "ribbon" or "cable" or "plug" or "lead" && (thing.IsBoth || before.IsRest || some < all)) || clause.Places.Exists(place => place.Of is { } of && of.IsNoun("flap", "bar", "slideLock", "lock", "press", "push", "lever", "latch"))))
         {
             return false;
         }
-        var kind = pulls ? Connector.PushFit : KindOf(clause, new Thing { Role = whole.Role, Is = whole.Is, Text = whole.Text }, false).Kind;
+        var kind = pulls ? Connector.PushFit : deed is "flip" ? Connector.FlipLock : deed is "slide" ? Connector.SlideLock : plain ? (whole.Is == "ribbon" ? plugs.Connector : Connector.WirePlug) : thing.IsTight ? Connector.TightWirePlug : KindOf(clause, new Thing { Role = whole.Role, Is = whole.Is, Text = whole.Text }, false).Kind;
         before.Action = some == all ? plugs with { Connector = kind } : plugs with { Count = all - some };
         before.IsRest = some < all;
         if (some < all)
@@ -200,6 +209,12 @@ internal sealed partial class SpokenMeaning
                 Loose(clause, thing);
             return;
         }
+        // Four captive, two plain
+        if (known.Captive == true && !screws.IsFacts && thing is { Role: null, HasFacts: false, IsOfThem: false, IsDefinite: false, IsOther: false, Number: { } freely } && (thing.IsLoose || thing.Looks.Exists(look => look is "plain" or "normal" or "ordinary" or "regular")) && clause is { HasDeed: false, Particle: null, Places.Count: 0 })
+        {
+            acts.Add(new(Sort.Screws, known with { Count = freely, Captive = false, Cover = Cover.None, Covers = null, Notes = null }, clause) { Part = screws.Part });
+            return;
+        }
         if (!thing.IsCounted)
         {
             if (thing.HasFacts)
@@ -269,10 +284,25 @@ internal sealed partial class SpokenMeaning
             return;
         }
         // Nine screws: five 4 mm, four 9 mm
-        if (thing.HasFacts && some < all && screws.Base is null && clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault()?.Object is { Role: null, Number.Exact: { } further } && further + some == all)
+        if (thing.HasFacts && some < all && screws.Base is null && MakesUp(clause, some.Value, all.Value))
         {
             screws.Base = known;
             screws.Action = With(known, thing) with { Count = number };
+            return;
+        }
+        // Six screws, five are ph0, the other is t5: five of the six.
+        if (named && some < all && known is { Drive: null, Size: null, Thread: null, Length: null, Captive: false } && !thing.IsAnother && !clause.IsJoined && screws.Base is null && screws.Parts.Count == 0 && clause is { HasDeed: false, Particle: null } && hidden == Cover.None
+            && (clause.IsStatement || clauses.SkipWhile(other => other != clause).Skip(1).FirstOrDefault()?.Object?.IsOther == true) && some is { } mostly && all is { } inAll)
+        {
+            Split(screws, clause, thing, mostly, inAll);
+            return;
+        }
+        // Eight screws, two ph1: of the eight, or besides?
+        if (named && some < all && known is { Drive: null, Size: null, Thread: null, Length: null, Captive: false } && !thing.IsAnother && clause is { IsJoined: false, IsNext: false, HasDeed: false, Particle: null, Places.Count: 0 } && screws.Base is null && screws.Parts.Count == 0 && screws.Clause is { HasDeed: false, Particle: null, Places.Count: 0, Object: { HasFacts: false, Looks.Count: 0, PartOf: null } }
+            && clause.Segment == screws.Clause.Segment + 1 && !acts.Exists(act => act != screws && act.Sort == Sort.Screws) && thing.Role is null)
+        {
+            var like = $"{(thing.Size ?? thing.Drive?.Word() ?? thing.Thread)!.ToLowerInvariant()}";
+            Fault(clause, $"are these {some} among the {all}, or besides?", [new($"Among the {all}", $"{some} of them {like}"), new("Besides", $"and {some} more {like}")]);
             return;
         }
         // Ten ph0, four longer, 8 mm: of the ten, or besides?
@@ -325,6 +355,20 @@ internal sealed partial class SpokenMeaning
         Number(clause, thing, screws);
     }
 
+    /// <summary>Whether the groups that are told next make up the whole with this one.</summary>
+    private bool MakesUp(Clause clause, int some, int all)
+    {
+        foreach (var next in clauses.SkipWhile(other => other != clause).Skip(1))
+        {
+            if (next.Object is not { Role: null, IsOther: false, Number.Exact: { } further })
+                return false;
+            some += further;
+            if (some >= all)
+                return some == all;
+        }
+        return false;
+    }
+
     /// <summary>Facts of screws that nobody named yet, or that are named by them: 3 t5.</summary>
     private void Loose(Clause clause, Thing thing)
     {
@@ -347,7 +391,7 @@ internal sealed partial class SpokenMeaning
     private void Named(Clause clause, Unscrew kind)
     {
         // Two on each side, four in all: their sum.
-        if (unnamed.Count > 1 && unnamed[^1] is { Clause.Places.Count: 0, Thing: { HasFacts: false, Number.Exact: { } sum } } && unnamed.SkipLast(1).Sum(one => Counted(one.Clause, one.Thing)?.Exact ?? 9999) == sum)
+        if (unnamed.Count > 1 && unnamed[^1] is { Clause.Places.Count: 0, Thing: { HasFacts: false, Looks.Count: 0, Number.Exact: { } sum } } && unnamed.SkipLast(1).Sum(one => Counted(one.Clause, one.Thing)?.Exact ?? 9999) == sum)
             unnamed.RemoveAt(unnamed.Count - 1);
         // And two makes eleven: with what was undone before.
         unnamed.RemoveAll(one => one.Clause is { IsSum: true, Places.Count: 0 } && !one.Thing.HasFacts && one.Clause != unnamed[0].Clause);

@@ -427,9 +427,9 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
             case "piece":
                 if (thing is { IsEach: true, IsCounted: false, HasFacts: false } && (clause.HasDeed || clause.Particle is not null) && acts.Count > 0)
                     break;
-                if (thing.HasFacts)
+                if (thing.HasFacts && !(thing.IsOther && acts.Exists(act => act is { IsRest: true, Action: Unscrew })))
                     Screws(clause, thing, thing.Drive);
-                else if (thing.IsCounted || thing.IsEach)
+                else if (thing.HasFacts || thing.IsCounted || thing.IsEach)
                     Bare(clause, thing);
                 else if (clause.HasDeed || clause.Particle is not null)
                     Fault(clause, $"what is the {thing.Text}? Name it, such as fan or bracket");

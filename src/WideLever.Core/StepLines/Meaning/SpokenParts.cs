@@ -542,6 +542,9 @@ internal sealed partial class SpokenMeaning
             Seam(clause);
         else if (clause.Does("heat"))
             (heat, heated) = (Tool.Heat, clause);
+        // A flex, both ends flip
+        else if (thing is { Text: "ends" } && (thing.IsBoth || thing.Number is { Exact: 2 }) && acts.Count > 0 && acts[^1] is { Sort: Sort.Connection, Action: Unplug { Count.Exact: 1 } whole } && (clause.Does("flip", "slide", "unplug", "pull") || clause.Particle is "out" or "off"))
+            acts[^1].Action = whole with { Count = new(2, 2), Connector = clause.Does("flip") ? Connector.FlipLock : clause.Does("slide") ? Connector.SlideLock : whole.Connector };
         else if (clause.HasDeed || clause.Particle is not null || thing.HasFacts)
             Fault(clause, $"what was done at the {thing.Text}?");
         else if (thing.Text.EndsWith("pins", StringComparison.Ordinal) || thing.Text.EndsWith("pegs", StringComparison.Ordinal))
@@ -571,6 +574,8 @@ internal sealed partial class SpokenMeaning
     /// <summary>A deed without something that it is done to: pry along the edge; slides out.</summary>
     private void Without(Clause clause)
     {
+        if (Its().IsMatch(line[..Math.Min(line.Length, clause.End)]) && LedTo(clause))
+            return;
         // Touchpad screwed in, four screws, taken out: of which it was said how it is held.
         if ((clause.Does("take", "lift", "slide", "pull") || clause.Particle is "out") && !clause.Does("unplug", "undo", "unscrew") && seen.Count > 0 && seen[^1].Clause is { Object: { IsPart: true } stated } seenAt && lifts.Count == 0 && mentioned.Count == 0 && acts.Count > 0)
         {
@@ -683,6 +688,9 @@ internal sealed partial class SpokenMeaning
         {
             if (meant.IsPart && clause.Deeds is ["pull"] && freed.Exists(one => one.Clause.Object?.Is == meant.Is))
                 return;
+            // Nvme: one screw, pulled: a card has no plug of its own to be pulled.
+            if (meant.IsPart && clause.Deeds is ["pull"] && clause.Particle is null && clause.Places.Count == 0 && (meant.Is.Split(':')[^1] == "ssd" || Kind(meant) is PartKind.Memory or PartKind.Wireless) && acts.Count > 0 && !meant.IsCounted)
+                clause.Particle = "out";
             if (meant.IsPart && clause.Deeds is ["pull"] && clause.Particle is null && clause.Places.Count == 0)
                 Fault(clause, $"did the {meant.Text} come out? Say {meant.Text} out");
             else
@@ -710,6 +718,21 @@ internal sealed partial class SpokenMeaning
             return about;
         return last?.Object is { Role: not null } thing ? (thing, last) : null;
     }
+
+    /// <summary>Power button ribbon: slide lock, two screws, and it's out: a ribbon is not held by screws, what it leads to is.</summary>
+    private bool LedTo(Clause clause)
+    {
+        if (clause.Particle is not ("out" or "off" or "free") || !clause.Deeds.TrueForAll(deed => deed is "come") || clause.Places.Count > 0 || freed.Count + lifts.Count > 0 || acts is not [{ Sort: Sort.Connection or Sort.Lock }, .., { Sort: Sort.Screws or Sort.Clips, Clause.HasDeed: false }] || mentioned.Exists(one => one.Thing.IsPart)
+            || clauses.Find(other => other is { HasDeed: false, Particle: null, Object: { Role: Role.Noun, PartOf: not null, IsCounted: false, Many: false } of } && of.IsNoun("ribbon", "cable", "lead")) is not { Object: { PartOf: { } led } lead } leads)
+        {
+            return false;
+        }
+        Again(clause, new Thing { Role = Role.Part, Is = led, Text = led.Split(':')[^1], Start = lead.Start, End = lead.End }, leads);
+        return true;
+    }
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(it's|it is|it comes|it came)\W+\w+\W*$", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex Its();
 
     private void OfBefore(Clause clause, Thing pronoun)
     {
@@ -743,6 +766,8 @@ internal sealed partial class SpokenMeaning
         }
         // Held by four screws, they're out: the screws.
         if (pronoun.Many && clause.Places.Count == 0 && (clause.Particle is "out" or "off" or "loose" or "free" || clause.Does("undo", "unscrew")) && acts.Count > 0 && acts[^1] is { Sort: Sort.Screws or Sort.Clips, Action.Count: not { Exact: 1 } } && lifts.Count == 0 && (topic?.Thing ?? mentioned.LastOrDefault().Thing) is { IsPart: true, Many: false, IsCounted: false })
+            return;
+        if (!pronoun.Many && LedTo(clause))
             return;
         // It has no latch: it is pulled straight.
         if (clause is { HasDeed: false, Particle: null } && clause.Places.Exists(place => place.Preposition == "without") && acts.FindLast(act => act.Sort == Sort.Connection) is { Action: Unplug { Connector: null or Connector.WirePlug } unlocked } pushed)
@@ -1004,6 +1029,12 @@ internal sealed partial class SpokenMeaning
                 act.Action = act.Action with { Tool = tool };
             if (bonds.Count == 0 && acts.Count == 1 && lifts.Count == 0)
                 acts[0].Action = acts[0].Action with { Tool = tool };
+            // The battery is glued all over, had to heat it: what was warmed is its glue.
+            else if (bonds.Count == 0 && tool == Tool.Heat && clauses.Find(clause => clause is { State: "glued", Object.IsPart: true } && clause.Start < (heated?.Start ?? 0)) is { } stuck)
+            {
+                seen.RemoveAll(one => one.Clause == stuck);
+                acts.Insert(0, new(Sort.Bond, new Unbond { Bond = null, Tool = tool }, stuck));
+            }
             else if (bonds.Count == 0 && heated is not null && tool == Tool.Heat)
                 Fault(heated, "what was warmed? Say the glue, such as soft glue 120 mm with heat");
         }
@@ -1021,6 +1052,9 @@ internal sealed partial class SpokenMeaning
                     Out(clause, thing);
                     at = freed.FindIndex(one => one.Part.Id == part.Id);
                 }
+                // The keyboard's screwed from below, twenty screws: as what was undone shows.
+                if (at < 0 && lifts.Count == 0 && Opens is null && ((part.Mounting == Mounting.Screwed && acts.Exists(act => act.Sort == Sort.Screws)) || (part.Mounting == Mounting.Clipped && acts.Exists(act => act.Sort == Sort.Clips))))
+                    continue;
                 if (at >= 0)
                     freed[at] = (freed[at].Part with { Mounting = part.Mounting }, freed[at].Clause);
                 else

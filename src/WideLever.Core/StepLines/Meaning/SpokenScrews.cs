@@ -39,8 +39,18 @@ internal sealed partial class SpokenMeaning
         if (thing.IsCounted && acts.FindLast(act => act.Sort == Sort.Screws) is { Action: Unscrew { Count: null }, Clause: { } unscrewing } uncounted && unscrewing.Does("unscrew") && unscrewing.Object is { } unscrewed && (unscrewed.IsPart || unscrewed.IsNoun("holder", "cover", "base")))
             acts.Remove(uncounted);
         // On top two and on the bottom two, so four screws
-        if (unnamed.Count > 0 && thing.IsCounted && unnamed.TrueForAll(one => !one.Thing.HasFacts && one.Thing.Number is not null) && unnamed.Aggregate(0, (sum, one) => sum + (Counted(one.Clause, one.Thing)?.Exact ?? 0)) == thing.Number?.Exact)
+        if (unnamed.Count > 0 && thing is { IsCounted: true, Looks.Count: 0 } && unnamed.TrueForAll(one => !one.Thing.HasFacts && one.Thing.Number is not null) && unnamed.Aggregate(0, (sum, one) => sum + (Counted(one.Clause, one.Thing)?.Exact ?? 0)) == thing.Number?.Exact)
             unnamed.Clear();
+        // Two black and two silver screws: both are screws.
+        if (unnamed.Count > 0 && thing is { IsCounted: true, Looks.Count: > 0 } && unnamed.TrueForAll(one => one.Thing is { HasFacts: false, Looks.Count: > 0 } && one.Clause.Places.Count == 0))
+        {
+            Named(clause, action with { Count = null });
+            if (acts.Count > 0 && acts[^1] is { Sort: Sort.Screws, Action: Unscrew { Count: { } blacks } alike } && action.Count is { } silvers && alike with { Count = null } == action with { Count = null })
+            {
+                acts[^1].Action = alike with { Count = blacks + silvers };
+                return;
+            }
+        }
         if (unnamed.Count > 0 && !thing.IsCounted)
         {
             Named(clause, action);
@@ -82,6 +92,12 @@ internal sealed partial class SpokenMeaning
         {
             action = action with { Cover = PeeledCover(acts[hider])!.Value, Covers = CoverCount(acts[hider], thing) };
             acts.RemoveAt(hider);
+        }
+        // Peeled the label, found a screw; peeled the feet, two screws came to light: what it was over.
+        if (cover is null && action.Cover == Cover.None && acts.Count > 0 && acts[^1] is { Sort: Sort.Peel } off && PeeledCover(off) is { } lifted && off.Action is Peel { What: not PeelWhat.Shield } && thing.PartOf is null && Found().IsMatch(line[off.End..Math.Max(off.End, Math.Min(line.Length, clause.End + 1))]))
+        {
+            action = action with { Cover = lifted, Covers = CoverCount(off, thing) };
+            acts.RemoveAt(acts.Count - 1);
         }
         // Cross head size zero, nine screws
         if (acts.FindIndex(act => act.IsFacts) is >= 0 and var facts && acts[facts].Action is Unscrew said && !thing.HasFacts)
@@ -180,8 +196,24 @@ internal sealed partial class SpokenMeaning
 
     // --- Clips and latches -----------------------------------------------------------------------------------------------------------
 
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(found|finds?|there('s| is| are| was| were)|here's|revealing|revealed|reveals|uncovering|exposing|came to light|comes? to light|came into view|appeared|appears?|turned up)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex Found();
+
     private void Clips(Clause clause, Thing thing)
     {
+        // Spread the clips on the module: its latches.
+        if (thing is { Is: "clip" } && (thing.PartOf?.Split(':')[0] == "memory" || thing.HasBefore("module") || clause.Places.Exists(place => place.Preposition is "on" or "of" or "at" && place.Of is { } held && (held.IsNoun("module") || held.PartOf?.Split(':')[0] == "memory"))))
+        {
+            thing.Is = "latch";
+            Latches(clause, thing);
+            return;
+        }
+        // Stretched both tabs
+        if (thing is { Is: "tab" } && clause.Does("stretch"))
+        {
+            Bonded(clause, thing, Bond.ReleaseTab, "stretch", "pull", "take", "come");
+            return;
+        }
         if (!(clause.DeedSaid.StartsWith("unhook", StringComparison.Ordinal) && clause.Deeds.Count == 1) && !Goes(clause, thing, "pry", "undo", "take", "press", "spread", "pull", "lift", "cut", "slide", "move", "flip"))
             return;
         // The plug's got a tab to pull on

@@ -177,6 +177,17 @@ internal sealed partial class ClauseReader
         // Contact springs, nothing to unplug: they were only named.
         if (IsFirst(i) && word.Text is "nothing" && i + 1 < words.Count && words[i + 1].Text == "to" && Clauses.LastOrDefault() is { HasDeed: false, Particle: null, Object: { } contacts } idle && contacts.IsNoun("spring", "plug", "cable", "ribbon", "press", "push", "lead") && idle.Segment == segment - 1)
             Clauses.Remove(idle);
+        // Three ribbons, i didn't touch those: they were only named.
+        if (words.Skip(i + 1).Any(other => other.Text is "touch" or "touched" or "touching" or "bother" or "bothered" || (other.Is(Role.Deed) && !Nounish(other))) && words.Skip(i + 1).Any(other => other.Is(Role.Pronoun) || other.Text is "those" or "that" or "these")
+            && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Join) || other.Text is "i" or "we" or "i'm" or "i've" or "you") && (word.Text is "didn't" or "haven't" or "hadn't" or "did not" or "have not" || words.Take(i).Any(other => other.Text is "i" or "we" or "i'm" or "i've") || (word.Text == "not" && words[i + 1].Text.EndsWith("ing", StringComparison.Ordinal))) && Clauses.LastOrDefault() is { Object: { IsPronoun: false } } only && only.Segment == segment - 1)
+        {
+            if (only.HasDeed || only.Particle is not null)
+                return Away(i, Role.Negation, "this says what is not so, or was not done: a line says what was done");
+            Clauses.RemoveAll(clause => clause.Segment == only.Segment);
+            Remarks.Add(new(Role.Negation, words[0].Start, words[^1].End, segment));
+            leading.Clear();
+            return words.Count;
+        }
         if (IsFirst(i))
         {
             // What is not there, or was not done, is noted where the line says something else.

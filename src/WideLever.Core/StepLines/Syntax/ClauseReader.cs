@@ -29,6 +29,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
     /// <summary>Reads a line, stop by stop.</summary>
     public void Read(List<Lexeme> line)
     {
+        Restated.Turn(line);
         // Seven clips, then the same on the other side: as many again, and nobody adds them up unasked.
         if (line.FindIndex(word => word.Text is "same" or "the same" or "the same again" or "same again") is > 0 and var same && line.Take(same).Any(word => word.Number is not null) && line.Skip(same + 1).FirstOrDefault(word => !word.Is(Role.Aside)) is { } where
             && (where.Text is "on" or "at" or "for" or "left" or "right" or "over" or "again" or "down" or "along") && !line.Skip(same + 1).Any(word => word.Number is not null))
@@ -111,6 +112,14 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
 
     private void Segment()
     {
+        // They just sit on two posts; a gasket, just lying there: nothing held them, and nothing was undone.
+        if (words.FindIndex(word => word.Text is "just" or "only" or "simply") is >= 0 and var just && words.FindIndex(just, word => word.Text.Split(' ')[0] is "sits" or "sit" or "sitting" or "lies" or "lie" or "lying" or "rests" or "resting") is > 0 and var sits && sits <= just + 2
+            && words.Take(just).All(word => word.Is(Role.Aside) || word.Is(Role.Pronoun) || word.Is(Role.Part) || word.Text is "is" or "are") && words.Skip(sits + 1).All(word => word.Is(Role.Aside) || word.Is(Role.Describe) || word.Is(Role.Preposition) || word.Is(Role.Attaching) || Nounish(word) || word.Number is not null || word.Is(Role.Pronoun)) && !words.Skip(sits + 1).Any(word => word.Is(Role.Particle) && !word.Is(Role.Preposition)))
+        {
+            Clauses.RemoveAll(clause => clause is { HasDeed: false, Particle: null, Object: { IsPart: false, IsCounted: false } lies } && lies.IsNoun("tape", "foam", "gasket", "film", "pad", "stickyTape"));
+            Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
+            return;
+        }
         if (Likens())
         {
             Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
@@ -162,6 +171,13 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         // When they are out: what was done before.
         if (word.Text is "when" or "once" or "as soon as" or "now that" or "after" or "while" && i + 2 < words.Count && words[i + 1].Text is "they" or "it" or "they're" or "it's" or "these" or "those" or "that" or "them" or "all" && words.FindIndex(i + 2, other => !other.Is(Role.Aside)) is > 0 and var state && (words[state].Is(Role.Particle) || words[state].Is(Role.State)) && !(state + 1 < words.Count && words[state + 1].Is(Role.Preposition)))
             return state + 1;
+        // Cut the tape where it was folded over the edge: where, to the end of what is said in one breath.
+        if (word.Text == "where" && now is { Object: { IsPronoun: false } } cutWhere && (cutWhere.HasDeed || cutWhere.Object.IsCounted || cutWhere.Object is { Role: Role.Noun, IsThe: true }) && i + 2 < words.Count && words[i + 1].Text is "the" or "it" or "they" or "two" or "its" or "these" or "a" && !words.Skip(i + 1).Any(other => (other.Number is not null && other.Text != "two") || other.Figure is not null || other.Is(Role.Negation) || other.Is(Role.Join) || other.Is(Role.PutBack) || other.Is(Role.Modal) || other.Text is "i" or "you" or "we"))
+        {
+            now.Places.Add(new("where", null, word.Start, words[^1].End));
+            now.Reach(word.Start, words[^1].End);
+            return words.Count;
+        }
         if (Stated(i) is { } behindState)
             return behindState;
         if (Subordinate(i) is { } behindIt)
@@ -237,6 +253,13 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return words.Count;
         }
         var asks = word.Is(Role.Question) && IsFirst(i) && !(i > 0 && words[i - 1].Text is "i" or "we" or "you" or "they") && (i == 0 || !(word.Text.StartsWith("is ", StringComparison.Ordinal) || word.Text.StartsWith("are ", StringComparison.Ordinal)) || words.Take(i).All(other => other.Text is "so" or "and" or "but" or "well" or "ok" or "okay" or "hm" or "now"));
+        // Where's the last screw, ah, under the foot: asked of oneself, and answered.
+        if (asks && isFollowed && word.Text is "where's" or "where is" or "where are" && words.TrueForAll(other => other.Number is null))
+        {
+            Remarks.Add(new(Role.Question, words[0].Start, words[^1].End, segment));
+            leading.Clear();
+            return words.Count;
+        }
         // My phone's about to fall, let me move the lamp: nothing of the machine.
         if (word.Is(Role.Modal) && now is null && words.Exists(other => other.Is(Role.Remark) && !other.Is(Role.Modal)) && !words.Exists(other => other.Is(Role.Part) || (other.Is(Role.Noun) && !(other.As(Role.Noun) is "tool" or "hand" or "place" or "dirt")) || other.Is(Role.Pronoun) || other.Number is not null || other.Figure is not null || other.Is(Role.Particle) || other.Is(Role.PutBack) || other.Is(Role.Fraction)))
         {
@@ -248,6 +271,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return Away(i, word.Is(Role.Modal) ? Role.Modal : Role.Question, !asks ? "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"" : "this asks something, and a line says what was done");
         if (i == 0 && segment == 0 && word.Text is "is" or "are" or "was" or "were" or "am" && StartsThing(1))
             return Away(i, Role.Question, "this asks something, and a line says what was done");
+        // I'm at eleven screws now: so far, and nobody says since when.
+        if (word.Text is "at" or "up to" && now is null && words.Take(i).Any(other => other.Text is "i'm" or "i am" or "we're" or "we are" or "am" or "i" or "we") && Numerals.At(words, i + 1) is not null)
+            return Away(i, Role.Remark, "a sum so far is no count: say how many were undone in this step");
         // Swapped drivers, changed the bit: getting ready.
         if (word.Text is "swapped" or "swap" or "changed" or "change" && i + 1 < words.Count && words.Skip(i + 1).All(other => other.Is(Role.Aside) || other.Is(Role.Describe) || other.Is(Role.Noun, "hand") || other.Is(Role.Noun, "tool") || other.Is(Role.Preposition) || other.Is(Role.Drive) || other.Figure is { Size: not null }) && words.Skip(i + 1).Any(other => other.Is(Role.Noun, "hand") || other.Is(Role.Noun, "tool")))
         {
@@ -352,6 +378,16 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             Clauses.Remove(now);
             now = null;
             return i + 1;
+        }
+        // It hangs on its cable now: what still holds it.
+        if (word.Text.Contains("hang", StringComparison.Ordinal) && words.Skip(i + 1).FirstOrDefault(other => Nounish(other) && !other.Is(Role.Noun, "piece")) is { } holding && holding.As(Role.Noun) is "cable" or "ribbon" or "lead" or "plug" or "antenna" && !words.Skip(i + 1).Any(other => other.Is(Role.Deed) && !Nounish(other)))
+        {
+            if (now is { HasDeed: false, Particle: null })
+                Clauses.Remove(now);
+            now = null;
+            leading.Clear();
+            Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
+            return words.Count;
         }
         if (word.Is(Role.HeldBy) && StartsThing(i + 1) && !(i + 1 < words.Count && Verb(i + 1)))
         {
@@ -596,7 +632,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             return i + 1;
         }
         // Three of them are wire plugs: what they are.
-        if (now is { IsStatement: true, HasDeed: false, Particle: null, Object: { Role: null, IsCounted: true, IsOfThem: true, HasFacts: false } } && !joined && word.Is(Role.Noun) && StartsThing(i))
+        if (now is { IsStatement: true, HasDeed: false, Particle: null, Object: { Role: null, IsCounted: true, HasFacts: false } amid } && (amid.IsOfThem || (Clauses.Count > 1 && Clauses[^2].Object is { IsCounted: true } lines && lines.IsNoun("cable", "plug", "ribbon", "lead"))) && !joined && word.Is(Role.Noun) && StartsThing(i))
         {
             var to = i;
             if (ThingAt(ref to) is { IsCounted: false, Role: Role.Noun } kinds && kinds.IsNoun("plug", "ribbon", "press", "push", "flap", "bar", "slideLock", "cable", "antenna", "lead"))

@@ -143,7 +143,7 @@ internal static class Lexemes
             var end = at + 2;
             while (end < lexemes.Count && (lexemes[end].Text is "sideways" or "aside" or "back" or "over" or "out" or "up" or "away" or "forward" || lexemes[end].Is(Role.Particle)))
                 end++;
-            var named = lexemes[i].As(Role.Noun) == "lock" ? lexemes[at + 1].As(Role.Deed) is "slide" or "press" or "pull" or "move" ? "slideLock" : "flap" : lexemes[i].As(Role.Noun)!;
+            var named = lexemes[i].As(Role.Noun) is "lock" or "latch" ? lexemes[at + 1].As(Role.Deed) is "slide" or "press" or "pull" or "move" ? "slideLock" : "flap" : lexemes[i].As(Role.Noun)!;
             lexemes[i] = lexemes[i] with { Senses = [new(Role.Noun, named, false)], End = lexemes[end - 1].End };
             lexemes.RemoveRange(i + 1, end - i - 1);
         }

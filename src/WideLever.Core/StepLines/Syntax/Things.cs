@@ -139,6 +139,13 @@ internal sealed partial class ClauseReader
                     i += ofThese.Length;
                     continue;
                 }
+                // Seven of 5 mm: so long.
+                if (i + 3 < words.Count && words[i + 1].Text == "of" && words[i + 2].Number is { } of && words[i + 3].As(Role.Unit) is "mm")
+                {
+                    (thing.Length, thing.IsLengthApart, any) = (of, true, true);
+                    i += 3;
+                    continue;
+                }
                 // Three of the ten
                 if (i + 2 < words.Count && words[i + 1].Text == "of" && Numerals.At(words, words[i + 2].Text is "the" or "these" ? i + 3 : i + 2) is { Count: { } total } all)
                 {
@@ -522,6 +529,12 @@ internal sealed partial class ClauseReader
                 if (thing.Drive is { } said && said != figure.Drive)
                     Fault(words[i].Start, words[i].End, $"{figure.Size} is a {figure.Drive!.Value.Name()} size");
                 (thing.Drive, thing.Size) = (figure.Drive, figure.Size);
+                return true;
+            }
+            // 2x2 screws: two by two of them, or so long?
+            if (figure.Length is <= 3 and { } rows && figure.Thread is null && words[i].Text[0] is 'x' or '×' && thing is { Role: null, Size: null, Drive: null, Thread: null, Number.Exact: { } columns } && columns <= 6 && words[i].Start == words[i - 1].End && i + 1 < words.Count && words[i + 1].Is(Role.Noun, "screw"))
+            {
+                faults.Add(new(words[i - 1].Start, words[i].End, "so many in all, or so long?", null) { Choices = [new($"{columns * rows} of them", $"{columns * rows} screws"), new($"{columns} of {rows} mm", $"{columns} screws {rows} mm")] });
                 return true;
             }
             // Two of them: sodimm x2
