@@ -16,7 +16,16 @@ public static class StepNames
             return step.Frees.Count > 3 ? $"Take {Number(step.Frees.Count)} parts out" : Cut($"Take {List(step.Frees)} out");
         if (step.DisconnectsPower)
             return "Disconnect the power";
-        return step.Actions.Count > 0 ? Title(step.Actions[0]) : "Step";
+        return step.Actions.Count > 0 ? Title(Whole(step.Actions)) : "Step";
+    }
+
+    /// <summary>The first action, with as many as there are of its kind in all: six screws and two longer ones are eight.</summary>
+    private static TeardownAction Whole(IReadOnlyList<TeardownAction> actions)
+    {
+        if (actions[0] is not (Unscrew or Unclip))
+            return actions[0];
+        var alike = actions.Where(action => action.GetType() == actions[0].GetType() && action.Row().Counted == actions[0].Row().Counted).ToList();
+        return actions[0] with { Count = alike.Exists(action => action.Count is null) ? null : alike.Skip(1).Aggregate(actions[0].Count!.Value, (sum, action) => sum + action.Count!.Value) };
     }
 
     private static string Title(TeardownAction action)

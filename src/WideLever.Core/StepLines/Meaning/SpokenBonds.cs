@@ -99,12 +99,21 @@ internal sealed partial class SpokenMeaning
         return thing;
     }
 
+    [System.Text.RegularExpressions.GeneratedRegex(@"^\W*(but |and |though )?(it|they)('s| is|'re| are)( still| also)? (stuck|glued|held|taped|fixed)", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex Stuck();
+
     private void Bonded(Clause clause, Thing thing, Bond? bond, params ReadOnlySpan<string> deeds)
     {
         if (!Goes(clause, thing, deeds) || Facts(clause, thing, "a bond"))
             return;
         // There's a foam pad around the camera: what is seen and not undone.
         if (clause is { IsHeldBy: true, HasDeed: false, Particle: null } && clauses.Count == 1)
+        {
+            Fault(clause, $"was the {thing.Text} undone? Say cut, peeled or the like");
+            return;
+        }
+        // Cell unplugged, it's stuck with foam: how it is still held.
+        if (clause is { IsHeldBy: true, HasDeed: false, Particle: null } && thing.Number is null && clause == clauses[^1] && clauses.Count > 1 && clauses[^2] is { HasDeed: true, Object.IsPart: true } && Stuck().IsMatch(line[clauses[^2].End..Math.Max(clauses[^2].End, clause.End)]))
         {
             Fault(clause, $"was the {thing.Text} undone? Say cut, peeled or the like");
             return;

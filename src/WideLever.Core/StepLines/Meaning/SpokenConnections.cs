@@ -35,6 +35,13 @@ internal sealed partial class SpokenMeaning
             once.Said.Add(clause);
             return;
         }
+        // Fan cable and speaker cable, both plain plugs: what they are.
+        if (thing is { IsBoth: true, PartOf: null } && clause is { HasDeed: false, Particle: null, Places.Count: 0 } && acts.Count > 1 && acts.TakeLast(2).All(act => act is { Sort: Sort.Connection, Merged: false, Action: Unplug { Connector: null or Connector.WirePlug, Count.Exact: 1 } }))
+        {
+            foreach (var act in acts.TakeLast(2))
+                act.Action = ((Unplug)act.Action) with { Connector = KindOf(clause, thing, true).Kind ?? ((Unplug)act.Action).Connector };
+            return;
+        }
         // The fan cable, taped down; then its plug: the plug of that cable.
         if (thing is { Is: "plug", IsCounted: false, Many: false, IsAnother: false, Looks.Count: 0, Which.Count: 0, IsTight: false } && (thing.PartOf is null || thing.IsIts) && (clause.HasDeed || clause.Particle is not null || thing.IsIts || clause.IsNext) && clause.Places.Count == 0
             && acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock) is { Merged: false, Action: Unplug { Connector: Connector.WirePlug, Count.Exact: 1 }, Clause: { HasDeed: false, Particle: null, Object: { Many: false, IsCounted: false, PartOf: not null } ofCable } } itsCable && ofCable.Is is "cable" or "lead" && clause.Segment > itsCable.Clause.Segment && !clause.IsJoined)
@@ -173,6 +180,9 @@ internal sealed partial class SpokenMeaning
             bracketed.Merged = true;
             return;
         }
+        // Flipped up the black bit of the socket, the ribbon slid out: how the ribbon was held.
+        if (kind is null && thing.Is is "ribbon" && thing is { IsCounted: false, Many: false } && !acts.Exists(act => act.Sort is Sort.Connection or Sort.Lock) && clauses.TakeWhile(other => other != clause).LastOrDefault() is { Object: { Text: "bit" or "piece" or "thing" or "part" or "tab" or "catch" } } before && (before.Does("flip") || (before.Does("lift") && before.Particle is "up")))
+            kind = Connector.FlipLock;
         // A flap at each end: one there and one here.
         var ends = clause.Places.Exists(place => place.Of is { Text: "end" or "ends" } end && (end.IsEach || end.IsBoth || end.Number is { Exact: 2 }));
         if (ends && !thing.Many && count == Count.One)

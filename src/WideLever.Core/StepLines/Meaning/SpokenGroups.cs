@@ -203,6 +203,12 @@ internal sealed partial class SpokenMeaning
                 acts.Add(new(Sort.Screws, new Unscrew { Count = null, Captive = true }, clause) { IsFacts = true });
                 return;
             }
+            // Eleven, all captive
+            if (thing is { Captive: true, IsCounted: false } && unnamed.Count > 0 && unnamed.TrueForAll(one => one.Thing.Number is not null))
+            {
+                Named(clause, new Unscrew { Captive = true });
+                return;
+            }
             if (thing is { Captive: true, IsCounted: false } or { IsLoose: true } && !named)
                 Fault(clause, "what is captive or loose? Say how many screws");
             else

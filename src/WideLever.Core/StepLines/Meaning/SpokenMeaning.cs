@@ -83,7 +83,7 @@ internal sealed partial class SpokenMeaning(string line, StepLineContext context
     {
         clauses = [.. line];
         spokenOf = [.. clauses.SelectMany(clause => clause.Places.Select(place => place.Of).Append(clause.Object)).OfType<Thing>().Where(thing => thing.PartOf is not null).Select(thing => WordList.TryParse<PartKind>(thing.PartOf!.Split(':')[0], out var kind) ? kind : PartKind.Other)];
-        hasClips = clauses.Any(clause => clause.Object?.IsNoun("clip", "latch") == true);
+        hasClips = clauses.Any(clause => clause.Object?.IsNoun("clip", "latch") == true || clause.Places.Exists(place => place.Preposition == "without" && place.Of?.IsNoun("clip") == true));
         foreach (var clause in clauses)
         {
             if (clause.Object is { IsPart: true, Number: { Exact: { } many } } named)

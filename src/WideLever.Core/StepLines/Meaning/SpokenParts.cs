@@ -136,6 +136,13 @@ internal sealed partial class SpokenMeaning
             Add(Sort.Other, new Swing { Count = Count.One }, clause, thing.Is);
             return;
         }
+        // Undid the hinges, three screws apiece: by what they were held.
+        if (kind is PartKind.Hinge && clause is { Deeds: ["undo"], Particle: null } && clauses.SkipWhile(other => other != clause).Skip(1).Any(other => other is { HasDeed: false, Object: { Is: "screw", IsCounted: true } }))
+        {
+            if (thing.Number?.Exact is { } hinges)
+                counts[thing.Is] = hinges;
+            return;
+        }
         if (kind is PartKind.DisplayAssembly or PartKind.Hinge && (clause.Does("swing") || (clause.Does("undo") && !comes)) || (clause.Does("swing") && (clause.Deeds.Count == 1 || kind is PartKind.Mainboard or PartKind.DisplayPanel or PartKind.Keyboard)))
         {
             Add(Sort.Other, new Swing { Count = Count.One }, clause, thing.Is);
@@ -407,7 +414,9 @@ internal sealed partial class SpokenMeaning
         }
         if (clause.Does("swing", "flip") || (clause.Does("undo") && clause.Particle is null && clause.Deeds.Count == 1))
         {
-            if (clause.Does("undo"))
+            if (clause.Does("undo") && clauses.SkipWhile(other => other != clause).Skip(1).Any(other => other is { HasDeed: false, Object: { Is: "screw", IsCounted: true } }))
+                Mention(clause, thing);
+            else if (clause.Does("undo"))
                 Fault(clause, $"what was undone of the {thing.Text}? Say its screws, or {thing.Text} off");
             else
                 Add(Sort.Other, new Swing(), clause);
@@ -574,14 +583,21 @@ internal sealed partial class SpokenMeaning
     /// <summary>A deed without something that it is done to: pry along the edge; slides out.</summary>
     private void Without(Clause clause)
     {
-        if (Its().IsMatch(line[..Math.Min(line.Length, clause.End)]) && LedTo(clause))
+        // It's off: what was spoken of, as in it is off.
+        if (clause is { HasDeed: false, Particle: "off" or "out" } && Its().IsMatch(line[..Math.Min(line.Length, clause.End)]))
+        {
+            OfBefore(clause, new Thing { IsPronoun = true, Text = "it", Start = clause.Start, End = clause.End });
             return;
+        }
         // Touchpad screwed in, four screws, taken out: of which it was said how it is held.
         if ((clause.Does("take", "lift", "slide", "pull") || clause.Particle is "out") && !clause.Does("unplug", "undo", "unscrew") && seen.Count > 0 && seen[^1].Clause is { Object: { IsPart: true } stated } seenAt && lifts.Count == 0 && mentioned.Count == 0 && acts.Count > 0)
         {
             Again(clause, stated, seenAt);
             return;
         }
+        // Ssd: one screw, pop, out: a card springs up, no clip holds it.
+        if (clause.DeedSaid.StartsWith("pop", StringComparison.Ordinal) && clause.Deeds.Count == 1 && clause.Places.Count == 0 && (topic?.Thing ?? mentioned.LastOrDefault().Thing) is { IsPart: true } card && (card.Is.Split(':')[^1] == "ssd" || Kind(card) is PartKind.Memory or PartKind.Wireless))
+            return;
         // USB board, one screw, unplugged, out: the part that the line is about.
         if (clause is { Deeds: ["unplug"], Particle: null, Places.Count: 0 } && topic is null && mentioned.LastOrDefault().Thing is { IsPart: true } about && !acts.Exists(act => act.Sort is Sort.Connection or Sort.Lock))
         {
@@ -731,7 +747,7 @@ internal sealed partial class SpokenMeaning
         return true;
     }
 
-    [System.Text.RegularExpressions.GeneratedRegex(@"\b(it's|it is|it comes|it came)\W+\w+\W*$", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(it's|it is)\W+\w+\W*$", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
     private static partial System.Text.RegularExpressions.Regex Its();
 
     private void OfBefore(Clause clause, Thing pronoun)

@@ -208,9 +208,10 @@ internal sealed partial class SpokenMeaning
             Latches(clause, thing);
             return;
         }
-        // Stretched both tabs
-        if (thing is { Is: "tab" } && clause.Does("stretch"))
+        // Stretched both tabs; adhesive: two tabs
+        if (thing is { Is: "tab" } && (clause.Does("stretch") || clauses.TakeWhile(other => other != clause).Any(other => other is { IsTopic: true, Object.Is: "glue" or "softGlue" })))
         {
+            acts.RemoveAll(act => act is { Sort: Sort.Bond, Clause.IsTopic: true });
             Bonded(clause, thing, Bond.ReleaseTab, "stretch", "pull", "take", "come");
             return;
         }
@@ -290,6 +291,12 @@ internal sealed partial class SpokenMeaning
         if (!Goes(clause, thing, "undo", "press", "slide", "flip", "lift", "spread", "pull", "pry", "take", "toggle", "move"))
             return;
         var count = Counted(clause, thing);
+        // Left latch, right latch
+        if (acts.FindLast(act => act.Sort == Sort.Latches) is { Action.Count: { } sofar, Clause.Object: { Many: false, IsCounted: false, Which: { Count: > 0 } side } } one && thing is { Many: false, IsCounted: false, Which.Count: > 0 } && !side.SequenceEqual(thing.Which))
+        {
+            one.Action = one.Action with { Count = sofar + Count.One };
+            return;
+        }
         if (acts.FindLast(act => act.Sort == Sort.Latches) is { } before && !thing.IsAnother && (!thing.IsCounted || before.Action.Count is null))
         {
             before.Action = before.Action with { Count = before.Action.Count ?? count };

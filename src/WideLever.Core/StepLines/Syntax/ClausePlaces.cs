@@ -91,8 +91,11 @@ internal sealed partial class ClauseReader
     private int? Particle(int i)
     {
         var word = words[i];
-        if (now?.Object is not null && word.Text is "off" or "out" or "away" && StartsThing(i + 1) && !joined && (words[i + 1].Text is "the" or "its" or "their" or "of" || (Nounish(words[i + 1]) && word.Text == "off")))
+        if (now?.Object is not null && word.Text is "off" or "out" or "away" && StartsThing(i + 1) && !joined && (words[i + 1].Text is "the" or "its" or "their" or "of" || (words[i + 1].Text is "both" or "two" && word.Text == "off" && now.Does("peel", "pull", "take")) || (Nounish(words[i + 1]) && word.Text == "off")))
             return Place(i);
+        // Bezel unclipped and off: the bezel.
+        if (joined && now is { Object: { IsPart: true, IsPronoun: false }, Particle: null } && now.Does("pry", "peel") && word.Text is "off" or "out" or "free" && i + 1 == words.Count)
+            joined = false;
         if (now is null || joined)
         {
             if (word.Is(Role.Aside) || word.Is(Role.Preposition))

@@ -465,6 +465,18 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         // The loose cable
         if (word.Text is "loose" && i > 0 && words[i - 1].Text is "the" or "a" or "its" && i + 1 < words.Count && Nounish(words[i + 1]))
             return i + 1;
+        // Screwed onto the palm rest with six tiny ones: by what it is held.
+        if ((IsWith(word) || word.Text == "by") && now is { State: "screwed" } && Numerals.At(words, words.FindIndex(i + 1, other => !other.Is(Role.Aside) || other.Number is not null) is > 0 and var many ? many : i + 1) is not null)
+        {
+            var to = i + 1;
+            if (ThingAt(ref to) is { } screws && (screws.Role is null || screws.IsNoun("piece", "screw")))
+            {
+                (screws.Role, screws.Is, screws.Text, screws.Many) = (Role.Noun, "screw", "screws", true);
+                (now, heldBy, joined) = (null, true, false);
+                Give(screws, i);
+                return to;
+            }
+        }
         // The speaker cable is a tight little plug: what it is.
         if (now is { IsStatement: true, HasDeed: false, Particle: null, Object: { Role: Role.Noun, Many: false, IsCounted: false } cable } && !joined && cable.IsNoun("plug", "cable", "ribbon", "lead") && word.Text is "a" or "an" && StartsThing(i + 1))
         {

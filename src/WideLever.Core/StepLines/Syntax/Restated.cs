@@ -15,10 +15,48 @@ internal static class Restated
         Ones(line);
         Alike(line);
         ThatIsIt(line);
+        SameLock(line);
+        BothHeld(line);
         EveryOne(line);
         Saws(line);
         OneMore(line);
         Kinds(line);
+    }
+
+    /// <summary>Keyboard ribbon, flap; backlight ribbon, same: what the one before has.</summary>
+    private static void SameLock(List<Lexeme> line)
+    {
+        for (var i = 2; i < line.Count; i++)
+        {
+            if (!(line[i].Text is "same" or "the same" or "likewise" or "ditto") || !Ends(line, i + 1) || line.Skip(i + 1).Any(word => word.Number is not null))
+                continue;
+            var from = i;
+            while (from > 0 && (line[from - 1].IsStop || line[from - 1].Text is "the" or "is" or "'s" or "much" or "just"))
+                from--;
+            if (from == 0 || !(line[from - 1].As(Role.Noun) is "ribbon" or "cable" or "plug" or "lead" || line[from - 1].Text is "one" or "other"))
+                continue;
+            // What is the same has been said of a ribbon or cable before it.
+            var end = from - 1;
+            while (end > 0 && !line[end].IsStop)
+                end--;
+            if (line.Take(end).LastOrDefault(word => word.As(Role.Noun) is "flap" or "bar" or "slideLock" or "press" or "push" || word.Text is "flips" or "flip") is not { } lockSaid || !line.Take(end).Any(word => word.As(Role.Noun) is "ribbon" or "cable" or "lead"))
+                continue;
+            line[i] = lockSaid with { Start = line[i].Start, End = line[i].End, Senses = lockSaid.Is(Role.Noun) ? lockSaid.Senses : [new(Role.Noun, "flap", false)] };
+            if (from < i && line[from].IsStop)
+                from++;
+            line.RemoveRange(from, i - from);
+            i = from;
+        }
+    }
+
+    /// <summary>Cpu and memory are both soldered.</summary>
+    private static void BothHeld(List<Lexeme> line)
+    {
+        for (var i = 3; i + 1 < line.Count; i++)
+        {
+            if (line[i].Text is "both" or "all" && line[i - 1].Text is "are" or "were" && line[i + 1].Is(Role.State) && line[i - 2].Is(Role.Part))
+                line.RemoveAt(i);
+        }
     }
 
     /// <summary>Every one a t6: all of them.</summary>

@@ -260,7 +260,7 @@ internal sealed partial class ClauseReader
                 continue;
             }
             // The fan's plug
-            if (head && thing.IsPart && word.Text == "'s" && i + 1 < words.Count && Enumerable.Range(i + 1, words.Count - i - 1).FirstOrDefault(at => !words[at].Is(Role.Describe) && words[at].Number is null, words.Count) is var owned && owned < words.Count && words[owned].Is(Role.Noun) && !words[owned].Is(Role.Deed))
+            if (head && (thing.IsPart || thing.Text is "socket" or "connector") && word.Text == "'s" && i + 1 < words.Count && Enumerable.Range(i + 1, words.Count - i - 1).FirstOrDefault(at => !words[at].Is(Role.Describe) && words[at].Number is null, words.Count) is var owned && owned < words.Count && words[owned].Is(Role.Noun) && !words[owned].Is(Role.Deed))
             {
                 if (words[i + 1].Number is not null && Numerals.At(words, i + 1) is { } ofIts)
                 {
