@@ -212,7 +212,7 @@ internal sealed partial class SpokenMeaning
             return true;
         }
         // Unplugged everything, so five plugs: how many that was.
-        if (clause is { IsSum: true, HasDeed: false } && thing is { Number.Exact: > 1, PartOf: null } && acts.FindLast(act => act.Sort == Sort.Connection) is { Action: Unplug { Count: null, Connector: null }, Clause.Object: { Is: "everything" } } everything)
+        if (clause is { HasDeed: false, Particle: null, Places.Count: 0 } && thing is { Number.Exact: > 1, PartOf: null } && acts.FindLast(act => act.Sort == Sort.Connection) is { Action: Unplug { Count: null, Connector: null }, Clause.Object: { Is: "everything" } } everything)
         {
             everything.Action = everything.Action is Unplug open ? open with { Connector = kind, Count = count } : everything.Action;
             everything.Said.Add(clause);

@@ -177,6 +177,9 @@ internal sealed partial class ClauseReader
         // Contact springs, nothing to unplug: they were only named.
         if (IsFirst(i) && word.Text is "nothing" && i + 1 < words.Count && words[i + 1].Text == "to" && Clauses.LastOrDefault() is { HasDeed: false, Particle: null, Object: { } contacts } idle && contacts.IsNoun("spring", "plug", "cable", "ribbon", "press", "push", "lead") && idle.Segment == segment - 1)
             Clauses.Remove(idle);
+        // Eight rubber feet, no screws under them: they were only looked under, or nobody says that they came off.
+        if (word.Text is "no" or "nothing" or "none" && IsFirst(i) && Clauses.LastOrDefault() is { HasDeed: false, Particle: null } looked && looked.Segment == segment - 1 && IsCover(looked.Object) && words.FindIndex(i, other => other.Text is "under" or "below" or "beneath" or "underneath" or "behind") is > 0 and var below && words.Skip(below + 1).All(other => other.Is(Role.Pronoun) || other.Is(Role.Aside) || other.Text is "those" or "that" or "it" or "any"))
+            Clauses.Remove(looked);
         // Three ribbons, i didn't touch those: they were only named.
         if (words.Skip(i + 1).Any(other => other.Text is "touch" or "touched" or "touching" or "bother" or "bothered" || (other.Is(Role.Deed) && !Nounish(other))) && words.Skip(i + 1).Any(other => other.Is(Role.Pronoun) || other.Text is "those" or "that" or "these")
             && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Join) || other.Text is "i" or "we" or "i'm" or "i've" or "you") && (word.Text is "didn't" or "haven't" or "hadn't" or "did not" or "have not" || words.Take(i).Any(other => other.Text is "i" or "we" or "i'm" or "i've") || (word.Text == "not" && words[i + 1].Text.EndsWith("ing", StringComparison.Ordinal))) && Clauses.LastOrDefault() is { Object: { IsPronoun: false } } only && only.Segment == segment - 1)

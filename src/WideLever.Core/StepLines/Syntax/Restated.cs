@@ -255,10 +255,10 @@ internal static class Restated
         var from = end - 1;
         while (from > 0 && (line[from - 1].Is(Role.Describe) || line[from - 1].Text is "the" or "your" or "my" or "our"))
             from--;
-        if (from < 2 || line[from - 1].Text is not ("that's" or "and that's" or "there's" or "there is" or "and there's" or "that's the" or "there goes" or "that is"))
+        if (from < 2 || line[from - 1].Text is not ("that's" or "and that's" or "that's the" or "there goes" or "that is"))
             return;
         var joins = line[from - 1].Text.StartsWith("and ", StringComparison.Ordinal) || line[from - 2].Is(Role.Join) || line[from - 2].Text is "then" or "and then";
-        if (!joins || !line.Take(from - 1).Any(word => IsFastener(word) || word.Figure is { Size: not null }) || line.Exists(word => word.Is(Role.Negation) || word.Is(Role.Modal)))
+        if (!joins || !line.Take(from - 1).Any(word => IsFastener(word) || word.Figure is { Size: not null }) || line.Exists(word => word.Is(Role.Negation) || word.Is(Role.Modal) || word.Is(Role.Noun, "base") || word.Is(Role.Noun, "cover")))
             return;
         line.Insert(end, new("out", Lexicon.Of("out").ToArray(), null, line[end - 1].End, line[end - 1].End));
     }
