@@ -25,9 +25,15 @@ export function keptDraft<T>(form: string): Draft<T> | null {
   return null;
 }
 
-/** How many drafts are kept. */
+/** How many drafts are kept in which something is typed: a line that was emptied is sent again, and nobody misses it. */
 export function keptDrafts(): number {
-  return Object.keys(sessionStorage).filter((key) => key.startsWith(keyOf(''))).length;
+  return Object.keys(sessionStorage).filter((key) => key.startsWith(keyOf('')) && !isEmptied(key)).length;
+}
+
+function isEmptied(key: string): boolean {
+  const mine = parsed(sessionStorage.getItem(key) ?? '')?.mine;
+  if (typeof mine !== 'object' || mine === null || !('line' in mine) || !('photos' in mine)) return false;
+  return mine.line === '' && Array.isArray(mine.photos) && mine.photos.length === 0;
 }
 
 function parsed(text: string): Draft<unknown> | null {
