@@ -94,7 +94,7 @@ internal sealed partial class SpokenMeaning
             acts.RemoveAt(hider);
         }
         // Peeled the label, found a screw; peeled the feet, two screws came to light: what it was over.
-        if (cover is null && action.Cover == Cover.None && acts.Count > 0 && acts[^1] is { Sort: Sort.Peel } off && PeeledCover(off) is { } lifted && off.Action is Peel { What: not PeelWhat.Shield } && thing.PartOf is null && clause.Places.TrueForAll(place => Hides(place.Preposition) || place.Of is null || place.Of.Text == "light") && Found().IsMatch(line[off.End..Math.Max(off.End, Math.Min(line.Length, clause.End + 1))]))
+        if (cover is null && action.Cover == Cover.None && acts.Count > 0 && acts[^1] is { Sort: Sort.Peel } off && PeeledCover(off) is { } lifted && off.Action is Peel { What: not PeelWhat.Shield } && (off.Action is not Peel { What: PeelWhat.Tape } || off.Clause.Places.Count == 0) && thing.PartOf is null && clause.Places.TrueForAll(place => Hides(place.Preposition) || place.Of is null || place.Of.Text == "light") && Found().IsMatch(line[off.End..Math.Max(off.End, Math.Min(line.Length, clause.End + 1))]))
         {
             action = action with { Cover = lifted, Covers = CoverCount(off, thing) };
             acts.RemoveAt(acts.Count - 1);

@@ -184,7 +184,7 @@ internal sealed partial class ClauseReader
         if (words.Skip(i + 1).Any(other => other.Text is "touch" or "touched" or "touching" or "bother" or "bothered" || (other.Is(Role.Deed) && !Nounish(other))) && words.Skip(i + 1).Any(other => other.Is(Role.Pronoun) || other.Text is "those" or "that" or "these")
             && words.Take(i).All(other => other.Is(Role.Aside) || other.Is(Role.Join) || other.Text is "i" or "we" or "i'm" or "i've" or "you") && (word.Text is "didn't" or "haven't" or "hadn't" or "did not" or "have not" || words.Take(i).Any(other => other.Text is "i" or "we" or "i'm" or "i've") || (word.Text == "not" && words[i + 1].Text.EndsWith("ing", StringComparison.Ordinal))) && Clauses.LastOrDefault() is { Object: { IsPronoun: false } } only && only.Segment == segment - 1)
         {
-            if (only.HasDeed || only.Particle is not null)
+            if (Clauses.Exists(clause => clause.Segment == only.Segment && (clause.HasDeed || clause.Particle is not null)))
                 return Away(i, Role.Negation, "this says what is not so, or was not done: a line says what was done");
             Clauses.RemoveAll(clause => clause.Segment == only.Segment);
             Remarks.Add(new(Role.Negation, words[0].Start, words[^1].End, segment));

@@ -29,7 +29,8 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
     /// <summary>Reads a line, stop by stop.</summary>
     public void Read(List<Lexeme> line)
     {
-        Restated.Turn(line);
+        foreach (var (start, end) in Restated.Turn(line))
+            Remarks.Add(new(Role.Remark, start, end, -1));
         // Seven clips, then the same on the other side: as many again, and nobody adds them up unasked.
         if (line.FindIndex(word => word.Text is "same" or "the same" or "the same again" or "same again") is > 0 and var same && line.Take(same).Any(word => word.Number is not null) && line.Skip(same + 1).FirstOrDefault(word => !word.Is(Role.Aside)) is { } where
             && (where.Text is "on" or "at" or "for" or "left" or "right" or "over" or "again" or "down" or "along") && !line.Skip(same + 1).Any(word => word.Number is not null))
@@ -116,7 +117,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (words.FindIndex(word => word.Text is "just" or "only" or "simply") is >= 0 and var just && words.FindIndex(just, word => word.Text.Split(' ')[0] is "sits" or "sit" or "sitting" or "lies" or "lie" or "lying" or "rests" or "resting") is > 0 and var sits && sits <= just + 2
             && words.Take(just).All(word => word.Is(Role.Aside) || word.Is(Role.Pronoun) || word.Is(Role.Part) || word.Text is "is" or "are") && words.Skip(sits + 1).All(word => word.Is(Role.Aside) || word.Is(Role.Describe) || word.Is(Role.Preposition) || word.Is(Role.Attaching) || Nounish(word) || word.Number is not null || word.Is(Role.Pronoun)) && !words.Skip(sits + 1).Any(word => word.Is(Role.Particle) && !word.Is(Role.Preposition)))
         {
-            Clauses.RemoveAll(clause => clause is { HasDeed: false, Particle: null, Object: { IsPart: false, IsCounted: false } lies } && lies.IsNoun("tape", "foam", "gasket", "film", "pad", "stickyTape"));
+            Clauses.RemoveAll(clause => clause.Segment >= segment - 2 && clause is { HasDeed: false, Particle: null, Object: { IsPart: false, IsCounted: false } lies } && !words.Exists(word => word.Is(Role.Part)) && lies.IsNoun("tape", "foam", "gasket", "film", "pad", "stickyTape"));
             Remarks.Add(new(Role.Remark, words[0].Start, words[^1].End, segment));
             return;
         }

@@ -7,20 +7,23 @@ internal static class Restated
 
     /// <summary>Puts the turns of a line into plain words, where they stand.</summary>
     /// <param name="line">Its lexemes; they are changed.</param>
-    public static void Turn(List<Lexeme> line)
+    /// <returns>What is said in full elsewhere in the line and was left out: where each begins and ends.</returns>
+    public static List<(int Start, int End)> Turn(List<Lexeme> line)
     {
+        var left = new List<(int Start, int End)>();
         Times(line);
         Dictated(line);
         LastOfSome(line);
         Ones(line);
-        Alike(line);
+        Alike(line, left);
         ThatIsIt(line);
         SameLock(line);
         BothHeld(line);
         EveryOne(line);
         Saws(line);
         OneMore(line);
-        Kinds(line);
+        Kinds(line, left);
+        return left;
     }
 
     /// <summary>Keyboard ribbon, flap; backlight ribbon, same: what the one before has.</summary>
@@ -116,7 +119,7 @@ internal static class Restated
     }
 
     /// <summary>Eight screws, three lengths: four of 3 mm, two of 5. How many sorts there are is said by the sorts.</summary>
-    private static void Kinds(List<Lexeme> line)
+    private static void Kinds(List<Lexeme> line, List<(int Start, int End)> left)
     {
         for (var i = 0; i + 1 < line.Count; i++)
         {
@@ -128,6 +131,7 @@ internal static class Restated
                 if (line[at].Number is not null && line[at + 1].Text == "of" && line[at + 2].Number is not null && Ends(line, at + 3))
                     line.Insert(at + 3, new("mm", Lexicon.Of("mm").ToArray(), null, line[at + 2].End, line[at + 2].End));
             }
+            left.Add((line[i].Start, line[i + 1].End));
             line.RemoveRange(i, 3);
         }
     }
@@ -146,27 +150,16 @@ internal static class Restated
             var twice = line[i].Text == "twice";
             if (!(twice || (line[i].Text == "times" && line[i - 1].Number is not null)) || !Ends(line, i + 1))
                 continue;
+            // What is taken so many times stands right before, with its size and no count.
             var from = twice ? i : i - 1;
-            // What is taken so many times: its size stands right before, and no count.
-            var start = from - 1;
-            while (start > 0 && !line[start - 1].IsStop)
-                start--;
-            if (start < 0)
-                continue;
-            if (line[from - 1].IsStop)
-            {
-                start = from - 2;
-                while (start > 0 && !line[start - 1].IsStop)
-                    start--;
-            }
-            var before = line.GetRange(Math.Max(0, start), from - Math.Max(0, start)).Where(word => !word.IsStop).ToList();
-            if (!before.Exists(word => word.Figure is { Size: not null } || word.Is(Role.Drive)) || before.Exists(word => word.Figure?.Number is not null))
+            var end = from > 0 && line[from - 1].IsStop ? from - 1 : from;
+            var what = line.Take(end).Reverse().TakeWhile(word => !word.IsStop).ToList();
+            if (!what.Exists(word => word.Figure is { Size: not null } || word.Is(Role.Drive)) || what.Exists(word => word.Figure?.Number is not null))
                 continue;
             line[from] = twice ? line[from] with { Text = "two", Senses = Lexicon.Of("two").ToArray() } : line[from] with { End = line[i].End };
             if (!twice)
                 line.RemoveAt(i);
-            if (line[from - 1].IsStop)
-                line.RemoveAt(from - 1);
+            line.RemoveRange(end, from - end);
         }
     }
 
@@ -222,7 +215,7 @@ internal static class Restated
     }
 
     /// <summary>Second fan, same as the first, three screws: what it is like is said in full behind it.</summary>
-    private static void Alike(List<Lexeme> line)
+    private static void Alike(List<Lexeme> line, List<(int Start, int End)> left)
     {
         for (var i = 0; i < line.Count; i++)
         {
@@ -236,6 +229,7 @@ internal static class Restated
                 to++;
             if (to >= line.Count || !line[to].IsStop || line.GetRange(i, to - i).Exists(word => word.Is(Role.Noun) && !word.Is(Role.Noun, "piece") && !word.Is(Role.Noun, "place")) || !line.Skip(to).Any(word => (word.Number is not null && word.Text is not ("both" or "all")) || IsFastener(word)))
                 continue;
+            left.Add((line[from].Start, line[to - 1].End));
             // With the comma that stands before it.
             if (from > 0 && line[from - 1].IsStop)
                 from--;
