@@ -19,6 +19,7 @@ describe('words as people read them', () => {
 it('a place in a record is told in words', () => {
   expect(placeWords('teardown.bench')).toBe('Bench');
   expect(placeWords('unit.modelCode')).toBe('Model code');
+  expect(placeWords('steps[8]')).toBe('Step 9');
   expect(placeWords('unit.covers[1]')).toBe('Covers 2');
   expect(placeWords('part.capacity.fitted')).toBe('Capacity, fitted');
 });

@@ -50,6 +50,7 @@ export function label(word: string): string {
 export function placeWords(at: string): string {
   const words = at
     .replace(/^(unit|teardown|part|photo)\./, '')
+    .replace(/^(step|part|photo)s\[/, '$1[')
     .split('.')
     .map((field) => label(field.replace(/\[(\d+)\]/g, (_, position: string) => ` ${Number(position) + 1}`)))
     .join(', ');

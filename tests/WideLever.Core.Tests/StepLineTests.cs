@@ -315,6 +315,16 @@ public sealed class StepLineTests
         reading.Step.Actions.Count.ShouldBe(3);
     }
 
+    [Theory]
+    [InlineData("8 ph0, 2 ph0 m2x8", "Undo 10 screws")]
+    [InlineData("8 ph0, ? screws", "Undo the screws")]
+    [InlineData("6 clips, 4 screws", "Open 6 clips")]
+    [InlineData("2 flip, slide lock", "Unplug the 3 ribbons")]
+    [InlineData("push, 2 flip", "Unplug the 3 connections")]
+    [InlineData("wire, 2 screws, wire", "Unplug the 2 wire plugs")]
+    public void A_title_counts_all_of_the_kind_that_it_names(string line, string title) =>
+        StepLine.Read(line, StepLineContext.None).Step.Title.ShouldBe(title);
+
     [Fact]
     public void Steps_are_named_by_their_title_in_quotes_or_plain_unless_several_have_it()
     {

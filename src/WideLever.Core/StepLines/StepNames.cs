@@ -22,10 +22,18 @@ public static class StepNames
     /// <summary>The first action, with as many as there are of its kind in all: six screws and two longer ones are eight.</summary>
     private static TeardownAction Whole(IReadOnlyList<TeardownAction> actions)
     {
-        if (actions[0] is not (Unscrew or Unclip))
-            return actions[0];
-        var alike = actions.Where(action => action.GetType() == actions[0].GetType() && action.Row().Counted == actions[0].Row().Counted).ToList();
-        return actions[0] with { Count = alike.Exists(action => action.Count is null) ? null : alike.Skip(1).Aggregate(actions[0].Count!.Value, (sum, action) => sum + action.Count!.Value) };
+        var first = actions[0];
+        var alike = actions.Where(action => first switch
+        {
+            Unscrew or Unclip => action.GetType() == first.GetType() && action.Row().Counted == first.Row().Counted,
+            Unplug => action is Unplug,
+            _ => action == first,
+        }).ToList();
+        if (alike.Count == 1)
+            return first;
+        var whole = first with { Count = alike.Exists(action => action.Count is null) ? null : alike.Skip(1).Aggregate(first.Count!.Value, (sum, action) => sum + action.Count!.Value) };
+        // Two ribbons that flip and one that is pulled are three connections.
+        return whole is Unplug plug && alike.OfType<Unplug>().Select(one => Connection(one.Connector)).Distinct().Count() > 1 ? plug with { Connector = null } : whole;
     }
 
     private static string Title(TeardownAction action)

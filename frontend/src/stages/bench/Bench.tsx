@@ -26,6 +26,7 @@ import { useWorkpiece } from '../../app/Workspace';
 import { useTeardownEdits } from '../../record/useTeardownEdits';
 import { useUnitEdits } from '../../record/useUnitEdits';
 import { isDialogOpen } from '../../keys/dialog';
+import { placeWords } from '../../words';
 import { closeCamera, grabFrame, openCamera } from './camera';
 import { Cautions } from './Cautions';
 import { ClosingPanel } from './ClosingPanel';
@@ -604,7 +605,7 @@ function Desk({
                 />
                 {unit.hints.map((hint) => (
                   <p key={hint.at + hint.message} className="warning">
-                    <code>{hint.at}</code> {hint.message}
+                    {placeWords(hint.at.split('.')[0] ?? '')}: {hint.message}
                   </p>
                 ))}
               </div>
