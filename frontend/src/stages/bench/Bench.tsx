@@ -605,7 +605,7 @@ function Desk({
                 />
                 {unit.hints.map((hint) => (
                   <p key={hint.at + hint.message} className="warning">
-                    {placeWords(hint.at.split('.')[0] ?? '')}: {hint.message}
+                    <b>{placeWords(hint.at.split('.')[0] ?? '')}</b> {hint.message}
                   </p>
                 ))}
               </div>
