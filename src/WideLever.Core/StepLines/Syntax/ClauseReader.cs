@@ -383,7 +383,8 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         // It hangs on its cable now: what still holds it.
         if (word.Text.Contains("hang", StringComparison.Ordinal) && words.Skip(i + 1).FirstOrDefault(other => Nounish(other) && !other.Is(Role.Noun, "piece")) is { } holding && holding.As(Role.Noun) is "cable" or "ribbon" or "lead" or "plug" or "antenna" && !words.Skip(i + 1).Any(other => other.Is(Role.Deed) && !Nounish(other)))
         {
-            if (now is { HasDeed: false, Particle: null })
+            // The pair of speakers hangs on one lead, plug off, pair out: what the line is about.
+            if (now is { HasDeed: false, Particle: null } && !(isFollowed && now.Object is { IsPart: true }))
                 Clauses.Remove(now);
             now = null;
             leading.Clear();
