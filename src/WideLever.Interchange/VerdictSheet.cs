@@ -47,7 +47,7 @@ public static class VerdictSheet
     /// <summary>Most photos of a sheet.</summary>
     public const int MostPhotos = 6;
 
-    private const int MostLosses = 8;
+    private const int MostLosses = 5;
 
     private enum Sort { Title, Plate, Heading, Text, Caution, Listed, Row, Header, Photos }
 
@@ -121,15 +121,18 @@ public static class VerdictSheet
     public static string Text(SheetFacts facts)
     {
         var text = new StringBuilder();
+        IReadOnlyList<string> headers = [];
         foreach (var line in Lines(facts).Where(line => line.Sort is not (Sort.Plate or Sort.Photos)))
         {
+            if (line.Sort == Sort.Header)
+                headers = line.Cells;
             text.Append(line.Sort switch
             {
                 Sort.Heading => $"\n{line.Text}\n",
                 Sort.Caution => $"Caution. {line.Text}\n",
                 Sort.Listed => $"- {line.Text}\n",
                 Sort.Header => "",
-                Sort.Row => $"- {line.Text}: {string.Join("; ", line.Cells.Skip(1))}\n",
+                Sort.Row => $"- {string.Join("; ", line.Cells.Select((cell, column) => column == 0 ? cell : $"{headers[column]}: {cell}"))}\n",
                 _ => $"{line.Text}\n",
             });
         }
@@ -168,7 +171,7 @@ public static class VerdictSheet
         if (facts.Despite is { } despite)
             yield return new(Sort.Text, $"Published before the day until which it was to be kept: {despite}");
         yield return new(Sort.Plate, "");
-        yield return new(Sort.Text, $"Repair {Figure(result.Repair, result.RepairStatus.Status)}{facts.RepairStanding}; upgrade {Figure(result.Upgrade, result.UpgradeStatus.Status)}{facts.UpgradeStanding}; of 100 each.");
+        yield return new(Sort.Text, $"Repair {Figure(result.Repair, result.RepairStatus.Status)}{facts.RepairStanding}; upgrade {Figure(result.Upgrade, result.UpgradeStatus.Status)}{facts.UpgradeStanding}. Both run from 0 to 100: at 0 nothing can be replaced or upgraded, at 100 everything can, at once, with common tools and parts that anyone sells.");
         yield return new(Sort.Text, string.Join(' ', facts.Summary.Sentences));
         if (record.Teardown.Damage.Count > 0)
             yield return new(Sort.Text, $"This one machine came {string.Join("; ", record.Teardown.Damage.Select(damage => $"{DamageWord(damage.Kind)}{(damage.Text is { } text ? $": {text}" : "")}"))}. That is not what the model is.");
@@ -197,7 +200,7 @@ public static class VerdictSheet
             var undone = HoldWords.Of([.. part.Route!.SelectMany(position => record.Steps[position].Actions)]);
             var bought = record.Parts.FirstOrDefault(other => other.Id == whole.Key) ?? part.Part;
             yield return new(Sort.Row, $"{Named(bought)}{Held(bought, rubric)}{Whole(bought, whole.Select(one => one.Part))}",
-                undone.Count == 0 ? "nothing but lifting" : string.Join(", ", undone), One(low) == One(high) ? One(low) : $"{One(low)} to {One(high)}", $"{Round(100 * harm)} %", SpareOf(bought));
+                undone.Count == 0 ? "nothing but lifting" : string.Join(", ", undone), One(low) == One(high) ? One(low) : $"{One(low)} to {One(high)}", $"{HarmWord(harm)} ({Round(100 * harm)} %)", SpareOf(bought));
         }
         var wayless = result.Parts.Where(one => one.Part.Fitted && (one.Route is not { Count: > 0 } || one.Effort is null)).Select(one => one.Part).ToLookup(part => part.Mounting is null && record.Steps.Any(step => step.Frees.Contains(part.Id)));
         string Wayless(Part part) => $"{Named(part)}{Held(part, rubric, apart: part)}{(part.Within is { } within && rubric.IsInseparable(part.Mounting) == true && record.Parts.FirstOrDefault(other => other.Id == within) is { } whole ? $", one piece with the {Named(whole)}" : "")}";
@@ -231,11 +234,15 @@ public static class VerdictSheet
         if (!IndexWords.HasFigure(result.Repair, result.RepairStatus.Status) && !IndexWords.HasFigure(result.Upgrade, result.UpgradeStatus.Status))
             yield return new(Sort.Text, "Neither index has a figure yet, so no points are counted.");
         else
-            yield return new(Sort.Header, "kind", "points", "of");
-        foreach (var (index, line) in new[] { ("repair", IndexWords.HasFigure(result.Repair, result.RepairStatus.Status), Ledger.OfRepair(result, record, rubric, actionsOf: [])), ("upgrade", IndexWords.HasFigure(result.Upgrade, result.UpgradeStatus.Status), Ledger.OfUpgrade(result, record, rubric, actionsOf: [])) }
-            .Where(one => one.Item2).Select(one => (one.Item1, one.Item3)).SelectMany(one => one.Item2.Lines.Select(line => (one.Item1, line))).Where(one => one.line.Points >= 0.05).OrderByDescending(one => one.line.Points).Take(MostLosses))
+            yield return new(Sort.Header, "kind", "points", "of which index");
+        foreach (var (index, ledger) in new[] { ("repair", IndexWords.HasFigure(result.Repair, result.RepairStatus.Status) ? Ledger.OfRepair(result, record, rubric, actionsOf: []) : null), ("upgrade", IndexWords.HasFigure(result.Upgrade, result.UpgradeStatus.Status) ? Ledger.OfUpgrade(result, record, rubric, actionsOf: []) : null) })
         {
-            yield return new(Sort.Row, (WordList.TryParse<PartKind>(line.Name, out var kind) ? kind.Name() : WordList.Apart(line.Name)), One(line.Points), line.Known ? index : $"{index}, not known enough");
+            var lost = (ledger?.Lines ?? []).Where(line => line.Points > 0).OrderByDescending(line => line.Points).ToList();
+            foreach (var line in lost.Take(MostLosses))
+                yield return new(Sort.Row, WordList.TryParse<PartKind>(line.Name, out var kind) ? kind.Name() : WordList.Apart(line.Name), One(line.Points), line.Known ? index : $"{index}, not known enough");
+            // With what is small the points are those that are missing to 100.
+            if (lost.Skip(MostLosses).Sum(line => line.Points) is >= 0.05 and var rest)
+                yield return new(Sort.Row, "all else", One(rest), index);
         }
         yield return new(Sort.Heading, "Tools");
         var tools = record.Steps.SelectMany(step => step.Actions).Select(action => (Tool: action.ToolInHand(), Size: (action as Unscrew)?.Size)).Where(one => one.Tool is not null and not Tool.Hand)
@@ -308,6 +315,9 @@ public static class VerdictSheet
     private static string Round(double value) => IndexWords.Round(value);
 
     private static string One(double value) => value.ToString("0.0", CultureInfo.InvariantCulture);
+
+    /// <summary>The chance that something is damaged, 0..1, as a word.</summary>
+    private static string HarmWord(double chance) => chance switch { < 0.005 => "next to none", < 0.025 => "small", < 0.075 => "some", < 0.2 => "considerable", _ => "great" };
 
     private static string Number(int value) => value.ToString(CultureInfo.InvariantCulture);
 

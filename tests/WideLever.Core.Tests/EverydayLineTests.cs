@@ -23,7 +23,7 @@ public class EverydayLineTests
         var reading = StepLine.Read(line, Fresh);
         reading.Faults.ShouldBeEmpty(line);
         var step = reading.Step with { Title = "", Id = "", Notes = null, Frees = [], Actions = [.. reading.Step.Actions.Select(action => action with { Notes = null })] };
-        return $"{StepLine.Print(step with { Title = StepNames.Title(step) }, Fresh)} frees {string.Join(", ", reading.Parts.Select(part => $"{part.NewKind?.Word()} {part.Mounting?.Word()}"))}";
+        return $"{StepLine.Print(step with { Title = StepNames.Title(step, []) }, Fresh)} frees {string.Join(", ", reading.Parts.Select(part => $"{part.NewKind?.Word()} {part.Mounting?.Word()}"))}";
     }
 
     [Theory]

@@ -25,6 +25,11 @@ public sealed class FindingsTests
         PlaceWords.Sentence(soldered, [soldered], true).ShouldBe("Memory: 16 GB fitted; soldered, so it stays as it is.");
         var open = Of(PartKind.Memory, "memory-b", fitted: false);
         PlaceWords.Sentence(open, [open], null).ShouldBe("Empty memory place: nobody has said how much it takes.");
+        // Of a card without a capacity stands whose parts fit it, or that nobody said it.
+        var card = Of(PartKind.Wireless, "wifi");
+        PlaceWords.Sentence(card with { Interface = new() { Standard = Standard.Open } }, [card], false).ShouldBe("Wireless card: takes parts of anyone.");
+        PlaceWords.Sentence(card with { Interface = new() { Standard = Standard.Maker } }, [card], false).ShouldBe("Wireless card: takes the maker's own parts alone.");
+        PlaceWords.Sentence(card, [card], false).ShouldBe("Wireless card: nobody has said what fits.");
     }
 
     [Fact]

@@ -43,7 +43,7 @@ internal static class RandomSteps
             Notes = Notes(random),
         };
         if (random.Next(4) == 0)
-            step = step with { Title = StepNames.Title(step) };
+            step = step with { Title = StepNames.Title(step, parts) };
         steps[position] = step;
         return (step, new StepLineContext { Layers = layers, Steps = steps, Parts = parts, Position = position, StepId = step.Id });
     }

@@ -53,8 +53,34 @@ public sealed partial class ReasonsTests
     public void Beside_a_socket_it_is_not_the_kind_that_is_soldered()
     {
         var record = new TeardownRecord { Unit = Build.Sealed().Unit, Teardown = Build.Sealed().Teardown, Layers = ["outside"], Steps = [], Parts = [Build.Part("a", PartKind.Memory, Mounting.Soldered), Build.Part("b", PartKind.Memory, Mounting.Socketed) with { Fitted = false }], Absent = [] };
-        Of(record).ShouldNotContain(reason => reason.Text == "The memory is soldered.");
-        Of(record with { Parts = [record.Parts[0]] }).ShouldContain(reason => reason.Text == "The memory is soldered.");
+        Of(record).ShouldNotContain(reason => reason.Text.Contains("soldered.", StringComparison.Ordinal));
+        Of(record with { Parts = [record.Parts[0]] }).ShouldContain(reason => reason.Text == "The memory cannot be upgraded: soldered.");
+    }
+
+    /// <summary>What a machine takes is what its places take together, whichever of them scoring counts on, with whose word that is.</summary>
+    [Theory]
+    [InlineData(null, 48.0, null, "The memory can grow from 32 to 144 GB in 3 places, by what ran on the bench.")]
+    [InlineData(null, null, 128.0, "The memory can grow from 32 to 96 GB in 3 places, as its maker states.")]
+    [InlineData(64.0, 48.0, null, "The memory can grow from 32 to 64 GB in 3 places, as its maker states.")]
+    public void All_places_that_can_be_used_together_say_how_far_a_kind_can_grow(double? machine, double? bench, double? platform, string told)
+    {
+        Part Place(string id, double? fitted) => Build.Part(id, PartKind.Memory, Mounting.Socketed) with { Fitted = fitted is not null, Capacity = new() { Fitted = fitted, Max = new() { Maker = 32, Bench = bench, Platform = platform } }, Interface = new() { Standard = Standard.Open } };
+        var sealedOne = Build.Sealed();
+        // The third lies deep: scoring does without it.
+        var record = sealedOne with
+        {
+            Unit = sealedOne.Unit with { Ceilings = new() { Memory = new() { Maker = machine } } },
+            Parts = [.. sealedOne.Parts.Where(part => part.Kind != PartKind.Memory), Place("a", 16), Place("b", null), Place("c", 16)],
+        };
+        var key = new ReasonKey(IndexName.Upgrade, PartKind.Memory, "headroom");
+        new ReasonSentences(record.Checked(), record.Score(), Examples.House).Of(key, ReasonSide.For)!.Text.ShouldBe(told);
+    }
+
+    [Fact]
+    public void That_a_kind_stays_as_it_is_is_told_once()
+    {
+        foreach (var record in Examples.Demo())
+            Of(record).Where(reason => reason.Side == ReasonSide.Against && reason.About.Split(':')[2] is "absent" or "mounting").GroupBy(reason => reason.About.Split(':')[1]).ShouldAllBe(kind => kind.Count() == 1, record.Unit.ModelCode);
     }
 
     [Theory]

@@ -325,6 +325,29 @@ public sealed class StepLineTests
     public void A_title_counts_all_of_the_kind_that_it_names(string line, string title) =>
         StepLine.Read(line, StepLineContext.None).Step.Title.ShouldBe(title);
 
+    [Theory]
+    [InlineData("both memory modules out", "Take both memory modules out")]
+    [InlineData("ram out", "Take the memory out")]
+    [InlineData("ssd out, wifi card out", "Take the drive and the wireless card out")]
+    [InlineData("left fan out", "Take the left fan out")]
+    [InlineData("5 ph0, cover off", "Take the cover off")]
+    [InlineData("4 clips = bracket:other", "Take the bracket out")]
+    public void A_title_names_parts_as_people_do_and_never_by_id(string line, string title)
+    {
+        var reading = StepLine.Read(line, new StepLineContext { Layers = ["outside"] });
+        reading.Faults.ShouldBeEmpty(line);
+        reading.Step.Title.ShouldBe(title);
+    }
+
+    [Fact]
+    public void A_second_part_of_a_kind_is_told_as_the_second_and_its_line_is_printed_without_a_title()
+    {
+        var context = new StepLineContext { Layers = ["outside"], Parts = [Build.Part("fan", PartKind.Fan)], Steps = [Build.Step("fan", "outside", new Lift()) with { Frees = ["fan"] }], Position = 1 };
+        var reading = StepLine.Read("3 screws, second fan out", context);
+        reading.Step.Title.ShouldBe("Take the second fan out");
+        StepLine.Print(reading.Step, context, reading.Parts).ShouldStartWith("3 screws");
+    }
+
     [Fact]
     public void Steps_are_named_by_their_title_in_quotes_or_plain_unless_several_have_it()
     {

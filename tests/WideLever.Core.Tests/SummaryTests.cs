@@ -50,6 +50,19 @@ public sealed class SummaryTests
     }
 
     [Fact]
+    public void What_the_weak_point_says_of_a_kind_is_not_said_before_it()
+    {
+        foreach (var record in Examples.Demo())
+        {
+            var sentences = Of(record).Sentences;
+            var weak = sentences[^1];
+            if (weak.StartsWith("Its weak point: the memory cannot", StringComparison.Ordinal) || weak.StartsWith("Its weak point: the drive ends", StringComparison.Ordinal))
+                sentences.SkipLast(1).ShouldAllBe(one => !one.Contains(weak.Split(' ')[4] == "memory" ? "The memory" : "The drive", StringComparison.Ordinal), record.Unit.ModelCode);
+        }
+        Of(Examples.Demo().Single(record => record.Unit.ModelCode == "DT-133")).Sentences[^1].ShouldBe("Its weak point: the memory cannot be upgraded: soldered, 16 GB.");
+    }
+
+    [Fact]
     public void A_draft_has_no_place_and_others_are_named_that_cannot_be_told_apart()
     {
         FieldMember Member(TeardownRecord record) => new(FieldUnit.Of(record.Score(), record), null);

@@ -10,9 +10,9 @@ public sealed class WorkWordsTests
 
     private static Step Of(params TeardownAction[] actions) => Build.Step("one", "inside", actions) with { Frees = ["fan"] };
 
-    private static IReadOnlyList<string> Out(Step step, IReadOnlyList<TrayWell>? wells = null) => new WorkWords(fan, wells ?? [], new HashSet<string>()).Out(step);
+    private static IReadOnlyList<string> Out(Step step, IReadOnlyList<TrayWell>? wells = null) => new WorkWords(fan, wells ?? [], new HashSet<string>(), false).Out(step);
 
-    private static IReadOnlyList<string> Back(Step step, IReadOnlyList<TrayWell>? wells = null) => new WorkWords(fan, wells ?? [], new HashSet<string>()).Back(step);
+    private static IReadOnlyList<string> Back(Step step, IReadOnlyList<TrayWell>? wells = null) => new WorkWords(fan, wells ?? [], new HashSet<string>(), false).Back(step);
 
     private static PlanInWords PlanOf(TeardownRecord record, params string[] parts) => PlanInWords.Of(RepairPlan.Of(record.Checked(), Examples.House, parts).Plan!, record, Examples.House, []);
 
@@ -21,7 +21,7 @@ public sealed class WorkWordsTests
     {
         var record = Build.Sealed() with { Teardown = Build.Sealed().Teardown with { Damage = [new() { Kind = DamageKind.Swollen }] } };
         var step = record.Steps.First(one => one.Frees.Any(id => record.Parts.Any(part => part.Id == id && part.Kind == PartKind.Battery)));
-        new WorkWords(record.Parts, [], new HashSet<string>()).Back(step).ShouldContain(line => line.StartsWith("Set the battery in", StringComparison.Ordinal));
+        new WorkWords(record.Parts, [], new HashSet<string>(), false).Back(step).ShouldContain(line => line.StartsWith("Set the battery in", StringComparison.Ordinal));
         var plan = PlanOf(record, "battery");
         plan.Stop!.ShouldStartWith("Stop here");
         var back = plan.Back.Single(one => one.StepId == step.Id);
@@ -104,9 +104,9 @@ public sealed class WorkWordsTests
     {
         Part[] parts = [Build.Part("left", PartKind.Fan) with { Interface = new() { Form = "thin" } }, Build.Part("right", PartKind.Fan) with { Interface = new() { Form = "thick" } }];
         var step = Of(new Lift()) with { Frees = ["left", "right"] };
-        new WorkWords(parts, [], new HashSet<string>()).Out(step).ShouldBe(["Lift the fan (thin) and the fan (thick) out."]);
-        new WorkWords(parts, [], new HashSet<string> { "left", "right" }).Back(step).ShouldBe(["Set the new fan (thin) and the fan (thick) in; no lead lies under it."]);
-        new WorkWords(parts, [], new HashSet<string> { "left" }).Back(step).ShouldBe(["Set the fan (thin) and the fan (thick) in; no lead lies under it."]);
+        new WorkWords(parts, [], new HashSet<string>(), false).Out(step).ShouldBe(["Lift the fan (thin) and the fan (thick) out."]);
+        new WorkWords(parts, [], new HashSet<string> { "left", "right" }, false).Back(step).ShouldBe(["Set the new fan (thin) and the fan (thick) in; no lead lies under it."]);
+        new WorkWords(parts, [], new HashSet<string> { "left" }, false).Back(step).ShouldBe(["Set the fan (thin) and the fan (thick) in; no lead lies under it."]);
     }
 
     [Fact]
@@ -140,11 +140,18 @@ public sealed class WorkWordsTests
         plan.Buy.ShouldContain("thermal paste");
     }
 
+    [Theory]
+    [InlineData(true, "Test it before anything is glued: with every lead on, and the battery joined for a moment, power on, then off, and part the battery again.")]
+    [InlineData(false, "Test it before anything is glued: with every lead on, power on for a moment, then off again.")]
+    public void A_glued_panel_is_tried_first_and_nothing_starts_while_the_pack_is_off(bool packIsOff, string told) =>
+        new WorkWords([Build.Part("fan", PartKind.DisplayPanel)], [], new HashSet<string>(), packIsOff)
+            .Back(Of(new Unbond { Bond = Bond.SoftGlue, LengthMm = 300 }, new Unplug { Connector = Connector.BarLock }, new Lift { What = LiftWhat.Display })).ShouldContain(told);
+
     [Fact]
     public void A_panel_is_connected_before_it_is_set_in_and_a_whole_lid_after()
     {
         var step = Of(new Unplug { Connector = Connector.BarLock }, new Lift { What = LiftWhat.Display }) with { Frees = ["lid"] };
-        IReadOnlyList<string> As(PartKind kind) => [.. new WorkWords([Build.Part("lid", kind)], [], new HashSet<string>()).Back(step).Select(line => line.Split(' ')[0])];
+        IReadOnlyList<string> As(PartKind kind) => [.. new WorkWords([Build.Part("lid", kind)], [], new HashSet<string>(), false).Back(step).Select(line => line.Split(' ')[0])];
         As(PartKind.DisplayPanel).ShouldBe(["Push", "Set"]);
         As(PartKind.DisplayAssembly).ShouldBe(["Set", "Push"]);
     }

@@ -143,7 +143,7 @@ public static class LineOffers
             return null;
         var off = new Step { Id = "", Title = "", Layer = step.Layer, DisconnectsPower = true, Actions = [.. step.Actions.Where(action => action is Unplug)] };
         var rest = step with { DisconnectsPower = false, Actions = [.. step.Actions.Where(action => action is not Unplug)], After = reading.Chips.Any(chip => chip.Implied) ? [] : step.After, OrderAssumed = false };
-        string Line(Step one) => StepLine.Print(one with { Title = StepNames.Title(one) }, context, reading.Parts);
+        string Line(Step one) => StepLine.Print(one with { Title = StepNames.Title(one, StepNames.With(record.Parts, reading.Parts)) }, context, reading.Parts);
         return new(LineQuestion.PackInPlace, "Can it be disconnected before it comes out?", [new("Yes: two steps", Line(rest), Line(off))]);
     }
 
@@ -195,7 +195,7 @@ public static class LineOffers
         var step = reading.Step with { Frees = [.. reading.Step.Frees.Select((id, i) => i == index ? another.Id : id)], After = reading.Chips.Any(chip => chip.Implied) ? [] : reading.Step.After };
         // A title that the line gave itself stays.
         if (!reading.Chips.Any(chip => chip.Kind == ChipKind.Title))
-            step = step with { Title = StepNames.Title(step) };
+            step = step with { Title = StepNames.Title(step, StepNames.With(record.Parts, [.. reading.Parts, another])) };
         return new(LineQuestion.AnotherPart, $"{part.Id} is out already, by \"{by.Title}\": this is another way to it",
             [new("It is another one", StepLine.Print(step, context, [.. reading.Parts.Select((one, i) => i == index ? another : one)]))]);
     }

@@ -236,8 +236,10 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
             case Criterion.Bonds:
                 var bonds = actions.OfType<Unbond>().ToList();
                 var words = bonds.Select(bond => bond.Bond is { } known ? Name(known) : "a bond that is not known").Distinct().ToList();
+                // What is soldered to a board is no better for a way without glue.
                 return !against
-                    ? bonds.Count == 0 ? new($"Nothing is stuck on the way to {the}.", ids, part.Id)
+                    ? rubric.IsInseparable(part.Mounting) == true ? null
+                        : bonds.Count == 0 ? new($"Nothing is stuck on the way to {the}.", ids, part.Id)
                         : bonds.TrueForAll(bond => bond.Bond == Bond.ReleaseTab) ? new($"No glue on the way to {the}, only release tabs.", ids, part.Id) : null
                     : bonds.Count == 0 ? null : new($"On the way to {the} {And(words)} {(words is [var one] && one != Name(Bond.ReleaseTab) ? "has" : "have")} to be parted, {Counted(bonds).Of("bond")}.", ids, part.Id);
             default:
@@ -285,12 +287,40 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         };
     }
 
-    /// <summary>What a kind can grow to with the places that are counted on; null: not known.</summary>
+    /// <summary>
+    /// What the places of a kind that can be used together take, whichever of them scoring counts on; where one of them is not known, what those
+    /// that are counted on take at least. Null: not known.
+    /// </summary>
     private (double Low, double? Value, double High)? Top(PartKind kind)
     {
-        var counted = record.Record.Parts.Where(part => part.Kind == kind && !result.LeftOut.Contains(part.Id)).ToList();
+        var together = Together(kind);
+        if (Headroom.Best(kind, together, [.. together.Select(IsPlace)], record.Record.Unit, rubric) is { Value: not null } whole)
+            return whole;
         var on = Kind(kind).Places.Select(place => place.Part.Id).ToHashSet(StringComparer.Ordinal);
-        return Headroom.Best(kind, counted, [.. counted.Select(part => on.Contains(part.Id))], record.Record.Unit, rubric) is { Value: not null } best ? best : null;
+        return Headroom.Best(kind, together, [.. together.Select(part => on.Contains(part.Id))], record.Record.Unit, rubric) is { Value: not null } best ? best with { High = double.PositiveInfinity } : null;
+    }
+
+    private List<Part> Together(PartKind kind) => [.. record.Record.Parts.Where(part => part.Kind == kind && !result.LeftOut.Contains(part.Id))];
+
+    private bool IsPlace(Part part) => rubric.IsInseparable(part.Mounting) != true;
+
+    /// <summary>With whose word a kind takes so much: the machine's where it is the limit, else that of its places; empty: nobody's.</summary>
+    private string WhoseWord(PartKind kind, double top)
+    {
+        var places = Together(kind).Where(IsPlace).ToList();
+        var machine = record.Record.Unit.Ceilings.Of(kind);
+        var school = rubric.Schools.Ceiling;
+        var ofPlaces = places.Select(place => Headroom.Ceiling(place, record.Record.Unit, rubric)).ToList();
+        if (ofPlaces.Exists(ceiling => ceiling.From == CeilingFrom.Open))
+            return ", as the rubric supposes of an open standard";
+        var isMachines = Headroom.Found(machine, school) == top && ofPlaces.Sum(ceiling => ceiling.Value ?? double.PositiveInfinity) != top;
+        var words = (isMachines ? [machine] : places.Select(place => place.Capacity.Max)).Select(max => (max.Bench, max.Maker) switch
+        {
+            ({ } bench, var maker) when school != CeilingSource.Maker && bench >= (maker ?? 0) && bench >= (school == CeilingSource.Platform ? max.Platform ?? 0 : 0) => maker == bench ? "as its maker states" : "by what ran on the bench",
+            (_, { } maker) when school != CeilingSource.Platform || maker >= (max.Platform ?? 0) => "as its maker states",
+            _ => max.Platform is null ? "" : "as its platform allows",
+        }).Distinct().ToList();
+        return words is [{ Length: > 0 } one] ? $", {one}" : "";
     }
 
     /// <summary>The place of a kind that is reached worst; null: no way to one is known.</summary>
@@ -354,11 +384,11 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         // What may go on for ever ends nowhere.
         if (against && top > now && double.IsInfinity(most.High))
             return null;
+        var places = Together(kind).Count(IsPlace);
         if (against)
-            return new(top <= now ? $"{Upper(The(kind))} {(plural ? "end" : "ends")} at the {Number(now)} {UnitOf(kind)} fitted." : $"{Upper(The(kind))} {(plural ? "end" : "ends")} at {Reached(most.Low, top, most.High)} {UnitOf(kind)}.", [], first);
-        var supplied = Kind(kind).Places.Any(place => Headroom.Ceiling(place.Part, record.Record.Unit, rubric).From == CeilingFrom.Open);
+            return new(top <= now ? $"{Upper(The(kind))} {(plural ? "end" : "ends")} at the {Number(now)} {UnitOf(kind)} fitted." : $"{Upper(The(kind))} {(plural ? "end" : "ends")} at {Reached(most.Low, top, most.High)} {UnitOf(kind)}{WhoseWord(kind, top)}.", [], first);
         return top <= now ? null
-            : new($"{Upper(The(kind))} can grow from {Number(now)} to {Reached(most.Low, top, most.High)} {UnitOf(kind)}{(Kind(kind).Places.Count == parts.Count && parts.Count > 1 ? $" in {Count(parts.Count, "place")}" : "")}{(supplied ? ", as the rubric supposes of an open standard" : "")}.", [], first);
+            : new($"{Upper(The(kind))} can grow from {Number(now)} to {Reached(most.Low, top, most.High)} {UnitOf(kind)}{(places == parts.Count && places > 1 ? $" in {Count(places, "place")}" : "")}{WhoseWord(kind, top)}.", [], first);
     }
 
     private List<Part> Freed(List<Step> steps) => [.. steps.SelectMany(step => step.Frees).Distinct().Select(id => record.Record.Parts.First(other => other.Id == id))];

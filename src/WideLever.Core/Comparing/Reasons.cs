@@ -88,7 +88,7 @@ public static class Reasons
         [
             .. new[] { ReasonSide.For, ReasonSide.Against }
                 .SelectMany(side => found.Where(one => one.Reason.Side == side)
-                    .GroupBy(one => one.Key.Kind).SelectMany(kind => Ordered(kind).Take(MostOfKind)).ToList() is { } some ? Ordered(some).Take(MostOfSide) : [])
+                    .GroupBy(one => one.Key.Kind).SelectMany(kind => Ordered(kind).DistinctBy(one => Told(one.Reason)).Take(MostOfKind)).ToList() is { } some ? Ordered(some).DistinctBy(one => Told(one.Reason)).Take(MostOfSide) : [])
                 // What most of the others have as well is no headline, and what sets it apart counts double.
                 .Select(one => (one.Reason, Weight: sentences.Weight(one.Key), Share: ShareOf(one.Reason.Side, one.Key, peers)))
                 .OrderBy(one => one.Share >= 2.0 / 3).ThenByDescending(one => one.Reason.Points * one.Weight * (one.Share <= 1.0 / 3 ? 2 : 1)).ThenBy(one => one.Reason.About, StringComparer.Ordinal).Select(one => one.Reason)
@@ -96,6 +96,14 @@ public static class Reasons
                 .DistinctBy(reason => reason.Text),
         ];
     }
+
+    /// <summary>What a reason tells, where several facts tell the same: a part that stays is soldered for Repair and cannot be upgraded for Upgrade.</summary>
+    private static string Told(FoundReason reason) => (reason.Side, reason.About.Split(':')) switch
+    {
+        (ReasonSide.Against, [_, var kind, "absent" or "mounting"]) => $"{kind} stays",
+        (ReasonSide.For, [_, _, "bonds"]) => "nothing is stuck",
+        _ => reason.About,
+    };
 
     /// <summary>The share of the others that stand on the same side in this, 0..1; null: there are too few of them.</summary>
     private static double? ShareOf(ReasonSide side, ReasonKey key, IReadOnlyList<IReadOnlyDictionary<ReasonKey, ReasonFact>> peers)

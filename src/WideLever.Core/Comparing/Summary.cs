@@ -36,11 +36,12 @@ public sealed record Summary(IReadOnlyList<string> Sentences, IReadOnlyList<Foun
         var result = Scorer.Score(record, rubric);
         IReadOnlyList<FoundReason> Side(ReasonSide side) => [.. reasons.Where(reason => reason.Side == side).Take(Most)];
         var against = Side(ReasonSide.Against);
-        List<string> sentences = [Machine(record.Record), WaysTo(result), Upgrades(record, result, rubric)];
+        var weak = result.Status != Status.Draft && against.Count > 0 ? against[0] : null;
+        List<string> sentences = [Machine(record.Record), WaysTo(result), Upgrades(record, result, rubric, weak)];
         if (result.Status == Status.Draft)
             sentences.Add(ToAFigure(result, rubric));
-        else if (against.Count > 0)
-            sentences.Add($"Its weak point: {char.ToLowerInvariant(against[0].Text[0])}{against[0].Text[1..]}");
+        else if (weak is not null)
+            sentences.Add($"Its weak point: {char.ToLowerInvariant(weak.Text[0])}{weak.Text[1..]}");
         return new([.. sentences.Where(sentence => sentence.Length > 0)], Side(ReasonSide.For), against);
     }
 
@@ -87,14 +88,18 @@ public sealed record Summary(IReadOnlyList<string> Sentences, IReadOnlyList<Foun
         return known.Count == 0 ? "" : $"{Listed(known)} minutes, there and back.";
     }
 
-    private static string Upgrades(CheckedRecord record, Result result, Rubric rubric)
+    private static string Upgrades(CheckedRecord record, Result result, Rubric rubric, FoundReason? weak)
     {
         var sentences = new ReasonSentences(record, result, rubric);
         var said = new List<string>();
         foreach (var kind in Upgraded)
         {
             var key = new ReasonKey(IndexName.Upgrade, kind, "headroom");
-            var room = sentences.Of(key, ReasonSide.For) ?? sentences.Of(key, ReasonSide.Against) ?? sentences.Of(new(IndexName.Upgrade, kind, "absent"), ReasonSide.Against);
+            var stays = new ReasonKey(IndexName.Upgrade, kind, "absent");
+            // What its weak point says of a kind is not said before it as well.
+            if (weak?.About == key.ToString() || weak?.About == stays.ToString())
+                continue;
+            var room = sentences.Of(stays, ReasonSide.Against) ?? sentences.Of(key, ReasonSide.For) ?? sentences.Of(key, ReasonSide.Against);
             if (room is not null && record.Record.Parts.Any(part => part.Kind == kind))
                 said.Add(room.Text);
         }

@@ -29,6 +29,9 @@ public static class PartNames
         return $"{Ordinal(same.IndexOf(part))} {plain}";
     }
 
+    /// <summary>A part by its side and kind, <c>left fan</c>, though no other is known yet; null: nobody named a side.</summary>
+    public static string? Sided(Part part) => Side(part) is { } side ? $"{side} {part.Kind.Name()}" : null;
+
     /// <summary>The names of all parts of a machine, by id.</summary>
     public static IReadOnlyDictionary<string, string> Of(IReadOnlyList<Part> all) => all.ToDictionary(part => part.Id, part => Of(part, all));
 

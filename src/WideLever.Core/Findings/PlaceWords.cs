@@ -56,10 +56,21 @@ public static class PlaceWords
             said.Add(inseparable == true ? $"{WordList.Apart(mounting.Word())}, so it stays as it is" : "in a socket");
         if (Form(part) is { Length: > 0 } form && inseparable != true)
             said.Add(form);
+        if (Fits(part.Interface.Standard) is { Length: > 0 } fits && inseparable != true)
+            said.Add(fits);
         if (UnitOf(part.Kind) is { } unit && inseparable != true)
             said.Add(Takes(part.Capacity.Max, unit) is { Length: > 0 } takes ? takes : part.Kind == PartKind.Battery ? "" : "nobody has said how much it takes");
-        return $"{char.ToUpperInvariant(name[0])}{name[1..]}: {string.Join("; ", said.Where(one => one.Length > 0))}.";
+        return $"{char.ToUpperInvariant(name[0])}{name[1..]}: {(said.Exists(one => one.Length > 0) ? string.Join("; ", said.Where(one => one.Length > 0)) : "nobody has said what fits")}.";
     }
+
+    private static string Fits(Standard? standard) => standard switch
+    {
+        Standard.Open => "takes parts of anyone",
+        Standard.Restricted => "takes some parts of others",
+        Standard.Maker => "takes the maker's own parts alone",
+        Standard.None => "nothing else fits",
+        _ => "",
+    };
 
     private static string Number(double number) => number.ToString("0.##", CultureInfo.InvariantCulture);
 }

@@ -50,7 +50,7 @@ public sealed record Closing(IReadOnlyList<ClosingStep> Steps, ClosingCount Coun
     public static Closing Of(IReadOnlyList<Step> steps, IReadOnlyList<Part> parts, IReadOnlyDictionary<(string StepId, int Group), int> returned, int? leftOver, string? staysOpen = null)
     {
         var tray = SortingTray.Of(steps);
-        var words = new WorkWords(parts, [], new HashSet<string>());
+        var words = new WorkWords(parts, [], new HashSet<string>(), parts.Any(part => part.Kind == PartKind.Battery) && steps.Any(step => step.DisconnectsPower));
         var back = new List<ClosingStep>();
         var behind = staysOpen is null ? null : Behind(staysOpen, steps);
         foreach (var step in WayBack.Of(steps).Where(step => behind is null || (behind.Contains(step.Layer) && !step.DisconnectsPower)))

@@ -70,7 +70,7 @@ public sealed record PlanInWords
         // What is swapped stays out, and so does a pack that is not sound.
         List<Part> swapped = [.. plan.Parts.Where(part => part.Service is null).Select(part => part.Unit).DistinctBy(part => part.Id)];
         var renewed = swapped.Where(part => part.Fitted).Concat(swollen ? record.Parts.Where(part => part.Kind == PartKind.Battery) : []).Select(part => part.Id).ToHashSet();
-        var words = new WorkWords(record.Parts, plan.Wells, renewed);
+        var words = new WorkWords(record.Parts, plan.Wells, renewed, !Planning.Cautions.HasNoPack(record) && steps.Exists(step => step.DisconnectsPower));
         List<Step> back = [.. WayBack.Of(steps)];
         // Before the power is on, and before anything shuts from outside.
         var at = back.FindIndex(step => step.DisconnectsPower || (step.Opens is not null && step.Layer == record.Layers[0]));

@@ -8,7 +8,8 @@ namespace WideLever.Core.Planning;
 /// <param name="parts">Every part of the machine, by whose names they are told.</param>
 /// <param name="wells">The wells of a tray; screws name theirs. None: no tray is in hand.</param>
 /// <param name="renewed">Ids of the parts that stay out, because new ones go in.</param>
-public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell> wells, IReadOnlySet<string> renewed)
+/// <param name="packIsOff">Whether a pack is disconnected on the way in, so that nothing starts before it is joined again.</param>
+public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell> wells, IReadOnlySet<string> renewed, bool packIsOff)
 {
     /// <summary>What is done on the way in, action by action.</summary>
     /// <param name="step">The step.</param>
@@ -21,7 +22,7 @@ public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell>
         var lines = Each(step, (action, well) => Said(Back(action, step, well), action.Notes));
         var said = step.Actions.Zip(lines).Reverse().OrderBy(one => Turn(one.First, step)).Select(one => one.Second).ToList();
         if (IsTriedFirst(step))
-            said.Insert(step.Actions.Count(action => Turn(action, step) < Turns.Renew), "Test it before anything is glued: with every lead on, power on for a moment, then off again.");
+            said.Insert(step.Actions.Count(action => Turn(action, step) < Turns.Renew), packIsOff ? "Test it before anything is glued: with every lead on, and the battery joined for a moment, power on, then off, and part the battery again." : "Test it before anything is glued: with every lead on, power on for a moment, then off again.");
         return said;
     }
 

@@ -12,7 +12,7 @@ internal static class StepLinePrinter
         if (step.Actions.Count == 0 && parts.Count > 0 && parts.All(part => part.SeenIn is not null))
             return $"see = {string.Join(", ", parts.Select(part => Part(part.Id, context, part) + (part.Empty ? " empty" : "")))}";
         var line = new StringBuilder();
-        if (step.Title != StepNames.Title(step))
+        if (step.Title != StepNames.Title(step, StepNames.With(context.Parts, parts)))
             line.Append(LineTokens.Quote(step.Title)).Append(' ');
         line.AppendJoin(", ", step.Actions.Select(Action));
         if (step.Opens is { } opens)

@@ -1,4 +1,5 @@
 using System.Globalization;
+using WideLever.Core.Findings;
 using WideLever.Core.Records;
 
 namespace WideLever.Core.StepLines;
@@ -7,15 +8,19 @@ namespace WideLever.Core.StepLines;
 public static class StepNames
 {
     /// <summary>A title by what the step opens, frees, disconnects or does; its own title plays no part.</summary>
-    public static string Title(Step step)
+    /// <param name="step">The step.</param>
+    /// <param name="parts">The parts of the machine, by whose names those that it frees are told.</param>
+    public static string Title(Step step, IReadOnlyList<Part> parts)
     {
         // What hands do, not what the layer behind it is called.
         if (step.Opens is { } opens)
             return step.Actions.Any(action => action is Lift { What: LiftWhat.Cover }) ? "Take the cover off" : Cut($"Open {opens}");
         if (step.Frees.Count > 0)
-            return step.Frees.Count > 3 ? $"Take {Number(step.Frees.Count)} parts out" : Cut($"Take {List(step.Frees)} out");
+            return step.Frees.Count > 3 ? $"Take {Number(step.Frees.Count)} parts out" : Cut($"Take {List(Named(step.Frees, parts))} out");
         if (step.DisconnectsPower)
             return "Disconnect the power";
+        if (step.Actions.Any(action => action is Lift { What: LiftWhat.Cover }))
+            return "Take the cover off";
         return step.Actions.Count > 0 ? Title(Whole(step.Actions)) : "Step";
     }
 
@@ -70,11 +75,23 @@ public static class StepNames
     /// <summary>An id made of a title, with a number where it is taken.</summary>
     public static string Id(string title, IEnumerable<string> taken) => Ids.Of(title, "step", taken);
 
-    private static string List(IReadOnlyList<string> names)
+    /// <summary>The parts of a machine with those that a line tells of for the first time.</summary>
+    public static IReadOnlyList<Part> With(IReadOnlyList<Part> parts, IEnumerable<PartOfLine> told) =>
+        [.. parts, .. told.Where(one => one.NewKind is not null && !parts.Any(part => part.Id == one.Id)).Select(one => new Part { Id = one.Id, Kind = one.NewKind!.Value })];
+
+    /// <summary>What people call the parts: <c>the battery</c>, <c>the second memory</c>, <c>both fans</c>.</summary>
+    private static List<string> Named(IReadOnlyList<string> ids, IReadOnlyList<Part> parts)
     {
-        var words = names.Select(name => $"the {name.Replace('-', ' ')}").ToList();
-        return words.Count == 1 ? words[0] : $"{string.Join(", ", words.Take(words.Count - 1))} and {words[^1]}";
+        var freed = ids.Select(id => (Id: id, Part: parts.FirstOrDefault(part => part.Id == id))).ToList();
+        return [.. freed.GroupBy(one => one.Part is { Kind: not PartKind.Other } known ? known.Kind : default(PartKind?)).SelectMany(kind =>
+            kind.Key is not { } of ? kind.Select(one => $"the {one.Id.Replace('-', ' ')}")
+            : kind.Count() > 1 && kind.Count() == parts.Count(part => part.Kind == of && part.Fitted) ? [kind.Count() == 2 ? $"both {Several(of)}" : $"all {Number(kind.Count())} {Several(of)}"]
+            : kind.Select(one => $"the {PartNames.Sided(one.Part!) ?? PartNames.Of(one.Part!, parts)}"))];
     }
+
+    private static string Several(PartKind kind) => kind switch { PartKind.Memory => "memory modules", PartKind.Battery => "batteries", PartKind.TopCase or PartKind.DisplayAssembly or PartKind.Graphics or PartKind.PortModules => kind.Name(), _ when kind.Name().EndsWith('s') => kind.Name(), _ => $"{kind.Name()}s" };
+
+    private static string List(List<string> names) => names.Count == 1 ? names[0] : $"{string.Join(", ", names.Take(names.Count - 1))} and {names[^1]}";
 
     private static string Cut(string title) => title.Length <= RecordLimits.Text ? title : string.Concat(title.EnumerateRunes().Take(120));
 

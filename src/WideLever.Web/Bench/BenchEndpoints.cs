@@ -114,7 +114,7 @@ public static class BenchEndpoints
                 faults.Add(new($"steps[{position}].actions", $"the step has {step.Actions.Count} actions: split it behind one of the first {step.Actions.Count - 1}"));
                 return null;
             }
-            var title = StepNames.Title(new Step { Id = "", Title = "", Layer = step.Layer, Actions = [.. step.Actions.Take(actions)] });
+            var title = StepNames.Title(new Step { Id = "", Title = "", Layer = step.Layer, Actions = [.. step.Actions.Take(actions)] }, []);
             var id = StepNames.Id(title, teardown.Steps.Select(other => other.Id));
             return TeardownEdits.Split(teardown, position, actions, id, title, part => part.Sum(action => ActionEffort.Of(action, rubric.Sheet.Rubric).MiddleOut));
         }));
@@ -206,7 +206,7 @@ public static class BenchEndpoints
         var step = RecordReader.ReadStep(Encoding.UTF8.GetBytes(print.Step.GetRawText()), "step", faults);
         if (step is null || faults.Count > 0)
             return Problems.Faulty(faults);
-        return TypedResults.Ok(new PrintedLine(StepLine.Print(string.IsNullOrWhiteSpace(step.Title) ? step with { Title = StepNames.Title(step) } : step, context, print.Parts)));
+        return TypedResults.Ok(new PrintedLine(StepLine.Print(string.IsNullOrWhiteSpace(step.Title) ? step with { Title = StepNames.Title(step, StepNames.With(record.Parts, print.Parts)) } : step, context, print.Parts)));
     }
 
     private static Results<NoContent, JsonHttpResult<Problem>> Log(EditRequest request, string teardownId, BenchDesk desk)

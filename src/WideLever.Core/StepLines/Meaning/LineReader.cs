@@ -312,7 +312,7 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
             Actions = actions,
             Notes = remark,
         };
-        var named = title ?? StepNames.Title(step);
+        var named = title ?? StepNames.Title(step, StepNames.With(context.Parts, parts));
         step = step with { Title = named, Id = context.StepId ?? StepNames.Id(named, context.Steps.Select(other => other.Id)) };
         // A slip that was mended may have another length than what was typed.
         int Within(int at) => Math.Clamp(at, 0, line.Length);
