@@ -34,7 +34,7 @@ public static class JobSheet
             text.Append(line.Sort switch
             {
                 Sort.Title => $"# {said}\n\n",
-                Sort.Heading => $"\n## {said}\n\n",
+                Sort.Heading => $"{(text.Length > 1 && text[^2] == '\n' ? "" : "\n")}## {said}\n\n",
                 Sort.Caution => $"> **Caution.** {said}\n\n",
                 Sort.Numbered => $"{number.ToString(CultureInfo.InvariantCulture)}. {said}\n",
                 Sort.Listed => $"- {said}\n",

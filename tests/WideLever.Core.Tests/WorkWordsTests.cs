@@ -140,6 +140,20 @@ public sealed class WorkWordsTests
         plan.Buy.ShouldContain("thermal paste");
     }
 
+    [Fact]
+    public void A_step_that_would_only_draw_out_what_is_not_there_is_none()
+    {
+        var fell = Examples.Demo().Single(record => record.Unit.ModelCode == "SF16-K");
+        var plan = PlanOf(fell, "memory-b");
+        plan.In.Select(step => step.Title).ShouldBe(["Lift the base door", "Throw the battery switch"]);
+        plan.Back.ShouldAllBe(step => step.Lines.Count > 0);
+        plan.Fit.ShouldHaveSingleItem().ShouldEndWith("empty memory place.");
+        plan.Count.ShouldBe("Count: every screw so far is in its hole, before the power is connected and the cover shuts");
+        // What has to be lifted all the same leads to it, and takes nothing out of it.
+        var shut = fell with { Steps = [.. fell.Steps.Select(step => step.Frees.Contains("memory-b") ? step with { Actions = [new Peel { What = PeelWhat.Shield }, .. step.Actions] } : step)] };
+        PlanOf(shut, "memory-b").In[^1].ShouldSatisfyAllConditions(step => step.Title.ShouldBe("Reach the empty memory place"), step => step.Lines.ShouldBe(["Peel off the shield."]));
+    }
+
     [Theory]
     [InlineData(true, "Test it before anything is glued: with every lead on, and the battery joined for a moment, power on, then off, and part the battery again.")]
     [InlineData(false, "Test it before anything is glued: with every lead on, power on for a moment, then off again.")]

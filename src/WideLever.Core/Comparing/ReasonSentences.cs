@@ -100,9 +100,17 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         }
     }
 
-    /// <summary>Whether a place takes few parts by limits that are stated.</summary>
-    public bool IsLimited(ReasonKey key) => key is { Index: IndexName.Upgrade, Kind: { } kind, Criterion: "standard" }
-        && record.Record.Parts.Any(part => part.Kind == kind && part.Interface.Standard == Standard.Restricted && Limited(part).Length > 0);
+    /// <summary>
+    /// How much of what its standard could give a kind is lost where some of its places take few parts by limits that are stated, whichever places
+    /// scoring counts on, 0..1; null: none is limited so.
+    /// </summary>
+    public double? Limited(ReasonKey key)
+    {
+        if (key is not { Index: IndexName.Upgrade, Kind: { } kind, Criterion: "standard" } || Together(kind).Where(IsPlace).ToList() is not { Count: > 0 } places)
+            return null;
+        var limited = places.Count(part => part.Interface.Standard == Standard.Restricted && Limits(part).Length > 0);
+        return limited == 0 ? null : (1 - rubric.Standards[Standard.Restricted]) * limited / places.Count;
+    }
 
     private bool IsStuck(ReasonKey key) => Value(key) is { } value && value <= Reasons.Bad;
 
@@ -347,14 +355,16 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
                 return against ? new($"Of {Count(parts.Count, "part")} of this kind, {kind.Name()}, {(separable == 0 ? "none" : $"no more than {separable.ToString(CultureInfo.InvariantCulture)}")} can be swapped.", [], first)
                     : IsHard(kind) ? null : new($"{Upper(The(kind))} can be swapped for another.", [], first);
             case "standard":
-                var standards = Kind(kind).Places.Where(place => place.Part.Interface.Standard is not null).ToList();
-                var place = standards.MinBy(one => rubric.Standards[one.Part.Interface.Standard!.Value]);
-                return (place?.Part.Interface.Standard, against) switch
+                var places = Together(kind).Where(part => IsPlace(part) && part.Interface.Standard is not null).ToList();
+                if (places.MinBy(part => rubric.Standards[part.Interface.Standard!.Value]) is not { Interface.Standard: { } standard } place)
+                    return null;
+                var one = places.Exists(other => other.Interface.Standard != standard) ? "one place" : "the place";
+                return (standard, against) switch
                 {
-                    (Standard.Open, false) when !IsHard(kind) => new($"The place of {The(kind)} is open to parts of anyone.", [], place!.Part.Id),
-                    (Standard.Restricted, true) => new(Limited(place!.Part) is { Length: > 0 } limits ? $"The place of {The(kind)} takes few parts: {limits}." : $"The place of {The(kind)} takes some parts of others, not all.", [], place!.Part.Id),
-                    (Standard.Maker, true) => new($"The place of {The(kind)} takes the maker's own parts alone.", [], place!.Part.Id),
-                    (Standard.None, true) => new($"Nothing else fits the place of {The(kind)}.", [], place!.Part.Id),
+                    (Standard.Open, false) when !IsHard(kind) => new($"{Upper(one)} of {The(kind)} is open to parts of anyone.", [], place.Id),
+                    (Standard.Restricted, true) => new(Limits(place) is { Length: > 0 } limits ? $"{Upper(one)} of {The(kind)} takes few parts: {limits}." : $"{Upper(one)} of {The(kind)} takes some parts of others, not all.", [], place.Id),
+                    (Standard.Maker, true) => new($"{Upper(one)} of {The(kind)} takes the maker's own parts alone.", [], place.Id),
+                    (Standard.None, true) => new($"Nothing else fits {one} of {The(kind)}.", [], place.Id),
                     _ => null,
                 };
             default:
@@ -366,7 +376,7 @@ internal sealed class ReasonSentences(CheckedRecord record, Result result, Rubri
         }
     }
 
-    private static string Limited(Part part) => part.Interface is { MaxLengthMm: null, MaxThicknessMm: null, Sides: null or 2, Limits.Count: 0 } ? "" : Findings.PlaceWords.Form(part);
+    private static string Limits(Part part) => part.Interface is { MaxLengthMm: null, MaxThicknessMm: null, Sides: null or 2, Limits.Count: 0 } ? "" : Findings.PlaceWords.Form(part);
 
     /// <summary>Whether glue, heat or pairing stands before a swap, so that nobody would call it one.</summary>
     private bool IsHard(PartKind kind) => record.Record.Parts.Any(part => part.Kind == kind && part.Spare.Paired == true)

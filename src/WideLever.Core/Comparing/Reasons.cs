@@ -118,8 +118,8 @@ public static class Reasons
     private static FoundReason? Made(ReasonSentences sentences, ReasonKey key, ReasonFact fact, bool ofClass, IReadOnlyList<IReadOnlyDictionary<ReasonKey, ReasonFact>> peers)
     {
         // A place that takes few parts is told by its limits, whatever its other places and other machines take.
-        if (fact.Lost >= Least && sentences.IsLimited(key) && sentences.Of(key, ReasonSide.Against) is { } limited)
-            return new(key.ToString(), ReasonSide.Against, fact.Lost, limited.Text, limited.Text, limited.Steps, limited.Part);
+        if (sentences.Limited(key) is { } share && Math.Max(fact.Lost, share * fact.Full) is >= Least and var worth && sentences.Of(key, ReasonSide.Against) is { } limited)
+            return new(key.ToString(), ReasonSide.Against, worth, limited.Text, limited.Text, limited.Steps, limited.Part);
         if (fact.Value >= Good || fact.Value <= Bad)
         {
             var side = fact.Value >= Good ? ReasonSide.For : ReasonSide.Against;
@@ -153,7 +153,7 @@ public static class Reasons
         {
             if (fact.Value > Bad)
                 now[(key.ToString(), ReasonSide.For)] = sentences.Of(key, ReasonSide.For)?.Text;
-            if (fact.Value < Good || sentences.IsLimited(key))
+            if (fact.Value < Good || sentences.Limited(key) is not null)
                 now[(key.ToString(), ReasonSide.Against)] = sentences.Of(key, ReasonSide.Against)?.Text;
             if (sentences.Fixed(key) is { } told)
                 now[((key with { Criterion = ReasonSentences.FixedPart }).ToString(), ReasonSide.Against)] = told.Text;

@@ -64,7 +64,8 @@ public sealed record PlanInWords
     public static PlanInWords Of(RepairPlan plan, TeardownRecord record, Rubric rubric, IReadOnlyList<Purchase> bought)
     {
         string Named(Part part) => PartNames.Of(part, record.Parts);
-        List<Step> steps = [.. plan.Steps.Select(position => PowerOff.Taken(record.Steps[position], record))];
+        // What would only draw out what is not there is nothing to do, unless somebody noted something at it.
+        List<Step> steps = [.. plan.Steps.Select(position => ToThePlace(PowerOff.Taken(record.Steps[position], record))).Where(step => step.Actions.Count > 0 || step.Frees.Count == 0 || step.Surprises.Count + step.Advice.Count > 0)];
         var swollen = Planning.Cautions.Stop(record) is not null;
         bool FreesPack(Step step) => step.Frees.Any(id => record.Parts.Any(part => part.Id == id && part.Kind == PartKind.Battery));
         // What is swapped stays out, and so does a pack that is not sound.
@@ -87,7 +88,7 @@ public sealed record PlanInWords
             In = In(),
             Fit = [.. plan.Parts.Where(part => part.Service is null && !part.Part.Fitted).Select(part => FitInto(part.Part, Named(part.Part)))],
             Do = [.. DeedsOf(plan, steps, Named), .. swapped.Where(part => part.Fitted && part.Kind == PartKind.Mainboard).SelectMany(board => MovesOver(board, steps, record, rubric))],
-            Back = [.. back.Select(step => new StepInWords(step.Id, words.BackTitle(step), step.Layer, [], [.. words.Back(WithoutModules(step)), .. step.Tightening.Count > 0 ? [$"Tighten in this order: {string.Join(", ", step.Tightening)}."] : (string[])[]],
+            Back = [.. back.Select(step => new StepInWords(step.Id, words.BackTitle(step), step.Layer, [], [.. words.Back(step), .. step.Tightening.Count > 0 ? [$"Tighten in this order: {string.Join(", ", step.Tightening)}."] : (string[])[]],
                 swollen && FreesPack(step) ? ["The swollen pack never goes back."] : []))],
             Count = Counting(plan.Wells, back.Skip(counted)),
             CountBefore = counted,
@@ -113,19 +114,21 @@ public sealed record PlanInWords
                 }
                 notes.AddRange(step.Surprises.Select(surprise => $"Met here: {surprise.Text}"));
                 notes.AddRange(step.Advice.Concat(plan.Parts.Where(part => step.Frees.Contains(part.Unit.Id)).SelectMany(part => part.Unit.Advice)).Where(advice => advice.Kind != AdviceKind.Symptom).Select(advice => $"{(advice.Kind == AdviceKind.Warning ? "Warning" : "Tip")}: {advice.Text}"));
-                told.Add(new(step.Id, step.Title, step.Layer, cautions, words.Out(WithoutModules(step)), notes));
+                told.Add(new(step.Id, step.Title, step.Layer, cautions, words.Out(step), notes));
             }
             return told;
         }
 
-        // Nothing is drawn out of a place that is empty.
-        Step WithoutModules(Step step) => step.Frees.Count > 0 && step.Frees.All(id => record.Parts.Any(part => part.Id == id && !part.Fitted))
-            ? step with { Actions = [.. step.Actions.Where(action => action is not Unplug { Connector: Connector.LatchedModule or Connector.SlideCard })] } : step;
+        // Nothing is drawn out of a place that is empty: what is left of its step leads to it.
+        Step ToThePlace(Step step) => step.Frees.Select(id => record.Parts.FirstOrDefault(part => part.Id == id && !part.Fitted)).ToList() is { Count: > 0 } places && places.TrueForAll(place => place is not null)
+            ? step with { Title = $"Reach the {string.Join(" and the ", places.Select(place => Named(place!)))}", Actions = [.. step.Actions.Where(action => action is not Unplug { Connector: Connector.LatchedModule or Connector.SlideCard })] } : step;
     }
 
     /// <summary>What is counted: what goes back later still lies in its wells.</summary>
     private static string Counting(IReadOnlyList<TrayWell> wells, IEnumerable<Step> later)
     {
+        if (wells.All(well => well.StaysInPart))
+            return "Count: every screw so far is in its hole, before the power is connected and the cover shuts";
         var left = wells.Where(well => !well.StaysInPart && later.Any(step => step.Id == well.StepId)).Select(well => well.Number).Order().ToList();
         var tray = left switch { [] => "and the tray is empty", [var one] => $"and the tray is empty but for well {one}", _ => $"and the tray is empty but for wells {string.Join(", ", left.SkipLast(1))} and {left[^1]}" };
         return $"Count: every screw so far is in its hole, {tray}, before the power is connected and the cover shuts";

@@ -99,7 +99,7 @@ public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell>
         }),
         Peel peel => $"Peel off {Many(action, Peeled(peel.What), PeeledMany(peel.What))}",
         Unbond { Bond: Bond.ReleaseTab } => $"Pull {Many(action, "release tab")} out slowly, flat along the surface",
-        Unbond bond => $"Part {Bonded(bond)}",
+        Unbond bond => $"Part the {Bonded(bond)}",
         Lift lift => Times(action, $"Lift the {Lifted(lift.What, step)} {(lift.What == LiftWhat.Cover ? "off" : "out")}"),
         Thermal joint => joint.What switch
         {
@@ -202,7 +202,7 @@ public sealed class WorkWords(IReadOnlyList<Part> parts, IReadOnlyList<TrayWell>
 
     private static string BondName(Bond? bond) => bond is { } known ? WordList.Apart(known.Word()) : "bond of the same kind";
 
-    private static string Bonded(Unbond bond) => $"{(bond.Bond is { } known ? WordList.Apart(known.Word()) : "the bond")}{Length(bond)}";
+    private static string Bonded(Unbond bond) => $"{(bond.Bond is { } known ? WordList.Apart(known.Word()) : "bond")}{Length(bond)}";
 
     private static string Length(Unbond bond) => bond.LengthMm is { } length ? $", {Number(length)} mm{(bond.Count is { Exact: 1 } ? "" : bond.Count is { } count ? $" {count} times" : " each")}" : "";
 
