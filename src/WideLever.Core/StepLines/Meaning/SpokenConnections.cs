@@ -270,6 +270,9 @@ internal sealed partial class SpokenMeaning
         var before = acts.FindLast(act => act.Sort is Sort.Connection or Sort.Lock && act.Action is Unplug);
         if (before is not { Action: Unplug known } || (Apart(clause, before.Clause) && thing.Is == before.Clause.Object?.Is))
             return false;
+        // Flap, wire, one screw: a list of three.
+        if (clause is { HasDeed: false, Particle: null, IsHeldBy: false, Places.Count: 0 } && thing is { Text: "wire" or "plug", IsThe: false, IsIts: false, IsCounted: false, PartOf: null } && before.Clause is { HasDeed: false, Particle: null, Places.Count: 0, Object: { Is: "flap", PartOf: null } } && !before.Merged)
+            return false;
         // Under the tape there's a connector, flipped the latch and pulled the ribbon: what it is comes later.
         if (before.Clause is { HasDeed: false, Particle: null, IsHeldBy: true, Object: { Is: "plug", Many: false, IsCounted: false, Before.Count: 0 } } && !before.Merged && (clause.HasDeed || clause.Particle is not null) && !thing.Many && (thing.PartOf is null || before.Part is null) && thing.Is is not "antenna")
         {

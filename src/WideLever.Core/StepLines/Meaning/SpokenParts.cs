@@ -169,8 +169,11 @@ internal sealed partial class SpokenMeaning
         if (clause.Does("undo", "unscrew", "press", "spread", "stretch", "clean", "toggle", "route", "flip") && !clause.Does("take", "lift", "pull", "slide", "pry") && !comes)
         {
             // Battery unscrewed, four ph0: what was undone is told beside it.
-            if (clause.Does("undo", "unscrew") && clause.Deeds.Count == 1 && clauses.Exists(other => other != clause && other.Object is { } held && (Fastener(held) || held.HasFacts)))
+            if (clause.Does("undo", "unscrew") && clause.Deeds.Count == 1 && clauses.Exists(other => other != clause && other.Object is { } held && (held.IsNoun("screw", "standoff") || held.HasFacts || (clause.Does("undo") && Fastener(held)))))
                 Mention(clause, thing);
+            // Card unscrewed, slid out: by screws that nobody counted.
+            else if (clause.Deeds is ["unscrew"] && !acts.Exists(act => act.Sort == Sort.Screws))
+                acts.Add(new(Sort.Screws, new Unscrew { Count = null, Captive = false }, clause));
             else
                 Fault(clause, $"what was undone of the {thing.Text}? Say screws, clips or a plug");
             return;
@@ -280,6 +283,9 @@ internal sealed partial class SpokenMeaning
             return;
         if (clause.Does("pry") && Array.Exists(Clipped, one => one == kind) && !acts.Exists(act => act.Sort is Sort.Clips) && !hasClips)
             acts.Add(new(Sort.Clips, new Unclip { Count = null }, clause) { Part = thing.Is });
+        // Twisted, and off: the paste lets go.
+        if (kind == PartKind.Thermal && Twisted().IsMatch(line) && !acts.Exists(act => act.Sort == Sort.Joint))
+            acts.Add(new(Sort.Joint, new Thermal { What = ThermalWhat.Paste, Count = Count.One }, clause));
         Slid(clause);
         var card = kind == PartKind.Storage && (thing.Is == "storage:ssd" || Springs().IsMatch(line) || line.Contains("m.2", StringComparison.OrdinalIgnoreCase) || line.Contains("nvme", StringComparison.OrdinalIgnoreCase));
         TeardownAction action = kind switch
@@ -287,6 +293,7 @@ internal sealed partial class SpokenMeaning
             PartKind.Mainboard => new Lift { What = LiftWhat.Board },
             PartKind.DisplayAssembly => new Lift { What = LiftWhat.Display },
             PartKind.Storage when card => new Unplug { Connector = Connector.SlideCard },
+            PartKind.Graphics when clause.Does("slide", "pull", "take") && clause.Places.Exists(place => place.Preposition is "out of" or "from" && place.Of is { Text: "slot" or "socket" or "connector" }) => new Unplug { Connector = Connector.SlideCard },
             PartKind.Wireless => new Unplug { Connector = Connector.SlideCard },
             PartKind.Memory => new Unplug { Connector = Connector.LatchedModule },
             PartKind.BaseCover => new Lift { What = LiftWhat.Cover },
@@ -386,7 +393,8 @@ internal sealed partial class SpokenMeaning
         if (clause.Does("unscrew") && clause.Deeds.TrueForAll(deed => deed == "unscrew") && clause.Particle is null)
             return;
         Slid(clause);
-        if (clause.Does("pry") && !acts.Exists(act => act.Sort == Sort.Clips) && !hasClips)
+        // Pried, or lifted past its clips
+        if ((clause.Does("pry") || clause.Places.Exists(place => place.Preposition is "past" or "over" && place.Of?.IsNoun("clip") == true)) && !acts.Exists(act => act.Sort == Sort.Clips) && !hasClips)
             acts.Add(new(Sort.Clips, new Unclip { Count = null }, clause));
         // The bottom cover has ten screws, cover off: the same cover.
         isBase |= thing is { Text: "cover" or "lid" or "plate" or "panel", IsCounted: false, IsAnother: false } && thing.Before.Count == 0 && clauses.TakeWhile(other => other != clause).Any(other => other.Object?.IsNoun("base") == true || other.Places.Exists(place => place.Of?.IsNoun("base") == true));
@@ -459,9 +467,16 @@ internal sealed partial class SpokenMeaning
             return;
         }
         PowerOff |= thing.Text.Contains("batter", StringComparison.Ordinal) || Battery(thing) || thing.Text.Contains("disconnect", StringComparison.Ordinal) || thing.Text.Contains("cut", StringComparison.Ordinal) || thing.Text.Contains("kill", StringComparison.Ordinal)
-            || clause.Places.Exists(place => place.Of?.PartOf == "battery" && (place.Preposition is "for" or "of" || place.Preposition.StartsWith("that ", StringComparison.Ordinal)));
+            || clause.Places.Exists(place => place.Of?.PartOf == "battery" && (place.Preposition is "for" or "of" || place.Preposition.StartsWith("that ", StringComparison.Ordinal)))
+            || CutsThePower().IsMatch(line) || (clause.Particle == "off" && (thing.Text.Contains("power", StringComparison.Ordinal) || clause.Places.Exists(place => place.Of?.PartOf == "battery")));
         Add(Sort.Other, new Records.Switch { Count = Counted(clause, thing) }, clause);
     }
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(marked|labelled|labeled|that says|reads)\s+""?(bat|batt|battery|pwr)\b|\b(power('s| is|'s now| is now)|so the power('s| is)) (off|cut|gone|dead)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex CutsThePower();
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"\btwist(ed|s|ing)?\b(?!-)", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex Twisted();
 
     private void Guided(Clause clause, Thing thing)
     {
@@ -476,13 +491,18 @@ internal sealed partial class SpokenMeaning
     private void Tooled(Clause clause, Thing thing)
     {
         // The card: of what the line speaks of.
-        if (thing.Text is "card" or "cards" && (clause.Does("take", "pull", "slide", "come", "lift") || clause.Particle is not null) && !clause.Places.Exists(place => place.Preposition is "through" or "under" or "beneath" or "behind" or "between" or "along" or "into"))
+        if (thing.Text is "card" or "cards" && (clause.Does("take", "pull", "slide", "come", "lift", "unscrew") || clause.Particle is not null) && !clause.Places.Exists(place => place.Preposition is "through" or "under" or "beneath" or "behind" or "between" or "along" or "into"))
         {
             var kinds = spokenOf.Where(kind => kind is PartKind.Wireless or PartKind.Storage or PartKind.Memory or PartKind.Graphics).ToList();
             if (acts.Exists(act => act.Action is Unplug { Connector: Connector.Coax }) && kinds.Count == 0)
                 kinds.Add(PartKind.Wireless);
             if (kinds.Count == 1)
-                OfPart(clause, new() { Role = Role.Part, Is = kinds[0] switch { PartKind.Wireless => "wireless:wifi", PartKind.Storage => "storage:ssd", PartKind.Memory => "memory:memory", _ => "graphics" }, Text = thing.Text, Number = thing.Number, Start = thing.Start, End = thing.End });
+            {
+                var card = new Thing { Role = Role.Part, Is = kinds[0] switch { PartKind.Wireless => "wireless:wifi", PartKind.Storage => "storage:ssd", PartKind.Memory => "memory:memory", _ => "graphics" }, Text = thing.Text, Number = thing.Number, Start = thing.Start, End = thing.End };
+                OfPart(clause, card);
+                if (clause.Deeds is ["unscrew"])
+                    Mention(clause, card);
+            }
             else
                 Fault(clause, "which card?", [new("The drive", "ssd out"), new("The wireless card", "wireless card out"), new("A memory module", "memory out")]);
             return;

@@ -33,7 +33,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
             Remarks.Add(new(Role.Remark, start, end, -1));
         // Seven clips, then the same on the other side: as many again, and nobody adds them up unasked.
         if (line.FindIndex(word => word.Text is "same" or "the same" or "the same again" or "same again") is > 0 and var same && line.Take(same).Any(word => word.Number is not null) && line.Skip(same + 1).FirstOrDefault(word => !word.Is(Role.Aside)) is { } where
-            && (where.Text is "on" or "at" or "for" or "left" or "right" or "over" or "again" or "down" or "along") && !line.Skip(same + 1).Any(word => word.Number is not null))
+            && (where.Text is "on" or "at" or "for" or "left" or "right" or "over" or "again" or "down" or "along") && !line.Skip(same + 1).Any(word => word.Number is not null && word.Text != "one"))
             Fault(line[same].Start, line[same].End, "how many is that in all? Say the whole count");
         // The charge port has two screws, port out: a short name of what was named in full. The other port, another one's port, is not that.
         for (var i = 1; i < line.Count; i++)

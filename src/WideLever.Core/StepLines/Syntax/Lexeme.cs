@@ -41,6 +41,23 @@ internal static class Lexemes
             if (words[i] is { IsStop: false, Figure: null } word && word.Text.Length > 3 && !word.Text.Contains('-', StringComparison.Ordinal) && !word.Text.EndsWith("ly", StringComparison.Ordinal) && Lexicon.OnlySlipOf(word.Text) is { } meant)
                 words[i] = word with { Text = meant };
         }
+        // Two ribbons w/o lock
+        for (var i = words.Count - 3; i >= 0; i--)
+        {
+            if (words[i].Text == "w" && words[i + 1].IsStop && words[i + 2] is { Text: "o" } && words[i + 2].Start == words[i].End + 1)
+            {
+                words[i] = words[i] with { Text = "without", End = words[i + 2].End };
+                words.RemoveRange(i + 1, 2);
+            }
+        }
+        // Four tee eights, as they are said aloud
+        for (var i = 0; i + 1 < words.Count; i++)
+        {
+            if (words[i].Text is "tee" or "t" && words[i + 1].Text is "threes" or "fours" or "fives" or "sixes" or "eights" or "nines" or "tens")
+                words[i + 1] = words[i + 1] with { Text = words[i + 1].Text == "sixes" ? "six" : words[i + 1].Text[..^1] };
+            if (words[i].Text == "tee")
+                words[i] = words[i] with { Text = "t" };
+        }
         // Without any lock
         for (var i = words.Count - 1; i > 0; i--)
         {

@@ -11,6 +11,12 @@ internal static class Restated
     public static List<(int Start, int End)> Turn(List<Lexeme> line)
     {
         var left = new List<(int Start, int End)>();
+        Subordinate(line);
+        GaveUp(line, left);
+        Hidden(line);
+        PushedIn(line);
+        OffIt(line);
+        Corrected(line, left);
         Times(line);
         Dictated(line);
         LastOfSome(line);
@@ -18,6 +24,14 @@ internal static class Restated
         Alike(line, left);
         ThatIsIt(line);
         SameLock(line);
+        OtherSide(line);
+        BothSides(line, left);
+        Covers(line);
+        NextLength(line);
+        WereOut(line);
+        BeforeItCame(line);
+        Wires(line, left);
+        BothEnds(line, left);
         BothHeld(line);
         EveryOne(line);
         Saws(line);
@@ -51,6 +65,279 @@ internal static class Restated
             i = from;
         }
     }
+
+    /// <summary>Left hinge three screws, the right one the same: as many again, which is told where they stand alone, and asked where a plug or another fan came out with them.</summary>
+    private static void OtherSide(List<Lexeme> line)
+    {
+        for (var i = 2; i < line.Count; i++)
+        {
+            if (!(line[i].Text is "same" or "the same" or "likewise" or "ditto" or "as well" or "too" or "also") || !(Ends(line, i + 1) || (line[i].Text is "same" or "the same" && IsSide(line[i + 1]) && Ends(line, i + 2))))
+                continue;
+            var end = Ends(line, i + 1) ? i + 1 : i + 2;
+            var from = i;
+            while (from > 0 && !line[from - 1].IsStop)
+                from--;
+            if (from == 0 || !line.GetRange(from, end - from).Exists(IsSide) || line.GetRange(from, end - from).Exists(word => IsFastener(word) || word.Number is > 1 || word.Is(Role.Deed) && !word.Is(Role.Noun) && !word.Is(Role.Part)))
+                continue;
+            if (line.Skip(end).Any(word => word.Number is not null))
+                continue;
+            var before = line.GetRange(0, from - 1);
+            bool IsScrew(Lexeme word) => word.As(Role.Noun) == "screw" || word.Figure is { Number: null, Size: not null } || word.Is(Role.Drive);
+            var counted = before.Select((word, at) => (word, at)).Where(one => one.word.Number is > 0 and < 40 && before.Skip(one.at + 1).TakeWhile(next => !next.IsStop).Any(IsScrew)).Select(one => one.at).ToList();
+            var side = before.FindIndex(IsSide);
+            if (!before.Exists(word => IsFastener(word) || IsScrew(word)))
+                continue;
+            // Of screws alone, each group with its count, there are as many again.
+            if (counted.Count > 0 && !before.Exists(word => IsFastener(word) && !IsScrew(word)) && counted.TrueForAll(at => line[at].Figure is null or { Drive: null, Size: null, Thread: null }) && before.TrueForAll(word => !word.Is(Role.Part) || word.As(Role.Part) is "speakers" or "hinge"))
+            {
+                foreach (var at in counted)
+                    line[at] = line[at] with { Figure = new(2 * line[at].Number!.Value, null, null, null, null, null), Senses = [] };
+                line.RemoveRange(from - 1, end - from + 1);
+                if (side >= 0 && side + 1 < before.Count && before[side + 1].Is(Role.Part))
+                    line.RemoveAt(side);
+            }
+            else
+            {
+                line[i] = line[i] with { Text = "likewise", Senses = Lexicon.Of("likewise").ToArray() };
+                line.RemoveRange(i + 1, end - i - 1);
+                line.RemoveRange(from, i - from);
+            }
+            return;
+        }
+    }
+
+    /// <summary>Seven screws of 3 mm and one of 5: of 5 mm.</summary>
+    private static void NextLength(List<Lexeme> line)
+    {
+        for (var i = 0; i + 2 < line.Count; i++)
+        {
+            if (line[i].Number is not null && line[i + 1].Text == "of" && line[i + 2].Figure is { Number: not null } && Ends(line, i + 3) && i >= 3 && line.Take(i).Select((word, at) => (word, at)).Any(one => one.at > 1 && one.word.Is(Role.Unit, "mm") && line[one.at - 2].Text == "of"))
+                line.Insert(i + 3, new("mm", Lexicon.Of("mm").ToArray(), null, line[i + 2].End, line[i + 2].End));
+        }
+    }
+
+    /// <summary>Two screws were out the fan lifted away: two things, without a pause between them.</summary>
+    private static void WereOut(List<Lexeme> line)
+    {
+        for (var i = 1; i + 3 < line.Count; i++)
+        {
+            if (line[i].Text is "out" or "off" && line[i - 1].Text is "was" or "were" or "is" or "are" && line[i + 1].Text is "the" && (line[i + 2].Is(Role.Part) || line[i + 2].Is(Role.Noun)) && line[i + 3].Is(Role.Deed))
+                line.Insert(i + 1, Comma(line[i + 1]));
+        }
+    }
+
+    /// <summary>A sticker covers one more screw: it hides it. A shield covers the drive: it lies over it.</summary>
+    private static void Covers(List<Lexeme> line)
+    {
+        for (var i = 0; i + 1 < line.Count; i++)
+        {
+            if (line[i].Is(Role.Noun) && line[i].Text.EndsWith(" covers", StringComparison.Ordinal) && line[i + 1].Text is "the" or "its" or "a")
+            {
+                var what = line[i].Text[..^7];
+                line.Insert(i + 1, new("over", Lexicon.Of("over").ToArray(), null, line[i].End - 6, line[i].End));
+                line[i] = line[i] with { Text = what, Senses = Lexicon.Of(what).ToArray(), End = line[i].End - 7 };
+                continue;
+            }
+            if (i == 0)
+                continue;
+            if (line[i].Text is "covers a" or "covers both" or "covers all")
+            {
+                var rest = line[i].Text[7..];
+                line.Insert(i + 1, new(rest, Lexicon.Of(rest).ToArray(), null, line[i].End, line[i].End));
+                line[i] = line[i] with { Text = "covers", Senses = [] };
+            }
+            if (line[i].Text is "covers" or "covered" or "is covering" && line.Take(i).Reverse().TakeWhile(word => !word.IsStop).Any(word => word.As(Role.Noun) is "label" or "foot" or "seal" or "tape" or "cap" or "strip") && (line[i + 1].Text is "a" or "an" or "the" or "another" || line[i + 1].Number is not null))
+                line[i] = line[i] with { Text = "hides", Senses = Lexicon.Of("hides").ToArray() };
+        }
+    }
+
+    /// <summary>Before the fan came out I had to take three screws: those, and then it came out.</summary>
+    private static void BeforeItCame(List<Lexeme> line)
+    {
+        if (line.Count < 5 || line[0].Text != "before" || line.FindIndex(1, word => word.Is(Role.Part)) is not (> 0 and <= 4 and var part))
+            return;
+        var end = part + 1;
+        while (end < line.Count && (line[end].Text is "could" or "would" or "can" or "was" || line[end].Is(Role.Deed) && line[end].As(Role.Deed) is "come" or "lift" or "take"))
+            end++;
+        if (end == part + 1 || end >= line.Count || !(line[end].Text is "out" or "off" or "up" or "free" or "away") || !line.Skip(end + 1).Any(word => word.As(Role.Noun) == "screw" || word.Figure is { Size: not null } || IsFastener(word)) || line.Skip(end + 1).Any(word => word.Is(Role.Negation)))
+            return;
+        var (thing, close) = (line.GetRange(1, part), line[^1].End);
+        while (line[^1].IsStop)
+            line.RemoveAt(line.Count - 1);
+        line.RemoveRange(0, end + 1);
+        if (line[0].IsStop)
+            line.RemoveAt(0);
+        line.Add(new(",", [], null, close, close) { IsStop = true });
+        line.AddRange(thing.Select(word => word with { Start = close, End = close }));
+        line.Add(new("out", Lexicon.Of("out").ToArray(), null, close, close));
+    }
+
+    /// <summary>Slider out at both ends: of one lock.</summary>
+    private static void BothEnds(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 1; i + 2 < line.Count; i++)
+        {
+            if (!(line[i].Text is "at" or "on" or "from") || line[i + 1].Text != "both" || !(line[i + 2].Text is "ends" or "sides") || !line.Take(i).Any(word => word.As(Role.Noun) == "slideLock") || line.Take(i).Any(word => word.Number is > 1))
+                continue;
+            left.Add((line[i].Start, line[i + 2].End));
+            line.RemoveRange(i, 3);
+        }
+    }
+
+    /// <summary>The fan's plug, 4-pin; a speaker connector (2 wire): what the plug is like, and no count.</summary>
+    private static void Wires(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = line.Count - 2; i >= 0; i--)
+        {
+            if (line[i].Number is not > 1 || !(line[i + 1].Text is "wire" or "pin" or "core" or "way" or "conductor" or "pole"))
+                continue;
+            var from = i > 0 && line[i - 1].IsStop ? i - 1 : i;
+            var isAbout = (from > 0 && line[from - 1].As(Role.Noun) is "plug" or "cable" or "ribbon" or "lead") || (i + 2 < line.Count && line[i + 2].As(Role.Noun) is "plug" or "cable" or "ribbon" or "lead");
+            if (!isAbout)
+                continue;
+            left.Add((line[i].Start, line[i + 1].End));
+            line.RemoveRange(from, i + 2 - from);
+        }
+    }
+
+    /// <summary>After the plug was pulled the fan was lifted out; taken out after its latches had been spread: two things that were done.</summary>
+    private static void Subordinate(List<Lexeme> line)
+    {
+        for (var i = 0; i + 3 < line.Count; i++)
+        {
+            if (!(line[i].Text is "after" or "once" or "when") || line[i].Is(Role.Break))
+                continue;
+            var passive = i + 1;
+            while (passive < line.Count && !line[passive].IsStop && !(line[passive].Text is "was" or "were" or "been" or "is" or "are" or "'s"))
+                passive++;
+            var done = passive + 1;
+            while (done < line.Count && line[done].Is(Role.Aside) && !line[done].Is(Role.Deed) && !line[done].IsStop)
+                done++;
+            if (done >= line.Count || line[passive].IsStop || !(line[done].Is(Role.Deed) || line[done].Text is "off" or "out" or "free" or "up" or "away") || !line.GetRange(i + 1, passive - i - 1).Exists(word => IsFastener(word) || word.Is(Role.Part) || word.Is(Role.Noun)) || line.GetRange(i, done - i).Exists(word => word.Is(Role.Negation)))
+                continue;
+            var first = i == 0 || line[i - 1].IsStop || line[i - 1].Is(Role.Break) || line[i - 1].Is(Role.Join);
+            var main = done + 1;
+            if (main < line.Count && line[done].Is(Role.Deed) && line[main].Is(Role.Particle))
+                main++;
+            if (!first)
+            {
+                line[i] = Comma(line[i]);
+                continue;
+            }
+            // What follows without a pause is done as well.
+            if (main < line.Count && !line[main].IsStop && (line[main].Text is "the" or "its" or "it" or "both" || line[main].Is(Role.Part) || line[main].Number is not null) && line.Skip(main).TakeWhile(word => !word.IsStop).Any(word => word.Is(Role.Deed) || word.Is(Role.Particle)))
+                line.Insert(main, Comma(line[main]));
+            else if (main < line.Count && !line[main].IsStop)
+                continue;
+            if (line[i].Text == "after")
+                line.RemoveAt(i);
+        }
+    }
+
+    /// <summary>The base gave up its eight screws: those were undone.</summary>
+    private static void GaveUp(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = line.Count - 2; i > 0; i--)
+        {
+            // The bezel lets go of its fourteen clips: they held it.
+            if (line[i].Text is "lets go" or "let go" && line[i + 1].Text == "of" && line.Skip(i + 2).Take(3).Any(word => word.Number is not null))
+            {
+                line[i] = line[i] with { Text = "held by", Senses = Lexicon.Of("held by").ToArray(), End = line[i + 1].End };
+                line.RemoveAt(i + 1);
+            }
+            if (!(line[i].Text is "gave up" or "gives up" or "has given up") || !line.Skip(i + 1).Take(3).Any(word => word.Number is not null))
+                continue;
+            var from = i;
+            while (from > 0 && !line[from - 1].IsStop)
+                from--;
+            left.Add((line[from].Start, line[i].End));
+            line.RemoveRange(from, i + 1 - from + (line[i + 1].Text == "its" ? 1 : 0));
+            i = from;
+        }
+    }
+
+    /// <summary>Under the foot hide three screws: they are there.</summary>
+    private static void Hidden(List<Lexeme> line)
+    {
+        for (var i = line.Count - 2; i > 1; i--)
+        {
+            if (line[i].Text is "hide" or "hides" or "lurk" or "lurks" or "sit" or "lie" && line[i + 1].Number is not null && line.Take(i).Reverse().TakeWhile(word => !word.IsStop).ToList() is { Count: > 1 } before && before[^1].Text is "under" or "beneath" or "below" or "underneath" && before[0].As(Role.Noun) is "foot" or "label" or "seal" or "cap" or "tape" or "strip")
+                line.RemoveAt(i);
+        }
+    }
+
+    /// <summary>Two pads peeled off the sink: off it, and the sink stays.</summary>
+    private static void OffIt(List<Lexeme> line)
+    {
+        for (var i = 1; i + 2 < line.Count; i++)
+        {
+            if (!line[i].Is(Role.Deed) || !line[i].Text.EndsWith("ed off", StringComparison.Ordinal) || !(line[i + 1].Text is "the" or "its" or "their") || !(line[i + 2].Is(Role.Part) || line[i + 2].Is(Role.Noun)))
+                continue;
+            var deed = line[i].Text[..^4];
+            if (Lexicon.Of(deed).ToArray() is not { Length: > 0 } senses || !Array.Exists(senses, sense => sense.Role == Role.Deed) || !line.Take(i).Reverse().TakeWhile(word => !word.IsStop && !word.Is(Role.Break) && !word.Is(Role.Join)).Any(word => word.Is(Role.Noun)))
+                continue;
+            line.Insert(i + 1, new("off", Lexicon.Of("off").ToArray(), null, line[i].End - 3, line[i].End));
+            line[i] = line[i] with { Text = deed, Senses = senses, End = line[i].End - 4 };
+        }
+    }
+
+    /// <summary>Three that push in: they are pushed in, and pull out.</summary>
+    private static void PushedIn(List<Lexeme> line)
+    {
+        for (var i = line.Count - 2; i > 0; i--)
+        {
+            if (line[i].Text == "push" && line[i + 1].Text is "in" or "straight in" or "on" && line[i - 1].Text is "that" or "which" or "just" or "only" or "simply" && Ends(line, i + 2) && line.Take(i).Any(word => word.Number is not null))
+            {
+                line[i] = line[i] with { Text = "push fit", Senses = Lexicon.Of("push fit").ToArray(), End = line[i + 1].End };
+                line.RemoveAt(i + 1);
+            }
+        }
+    }
+
+    /// <summary>Seven, sorry, eight screws: the second.</summary>
+    private static void Corrected(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 0; i + 2 < line.Count; i++)
+        {
+            if (line[i].Number is null || line[i].Figure is { Number: null } || (i > 0 && line[i - 1] is { IsStop: false } before && !before.Is(Role.Aside)))
+                continue;
+            var at = line[i + 1].IsStop ? i + 2 : i + 1;
+            if (at >= line.Count || !(line[at].Is(Role.Correction) || (line[at].Text == "no" && at > i + 1)))
+                continue;
+            var to = at + 1;
+            while (to < line.Count && (line[to].IsStop || line[to].Is(Role.Aside) || line[to].Is(Role.Correction)))
+                to++;
+            if (to >= line.Count || line[to].Number is null || line[to].Figure is { Number: null } || to + 1 >= line.Count || !(IsFastener(line[to + 1]) || line[to + 1].Is(Role.Describe) || line[to + 1].Is(Role.Drive) || line[to + 1].Figure is { Size: not null }))
+                continue;
+            left.Add((line[i].Start, line[to - 1].End));
+            line.RemoveRange(i, to - i);
+        }
+    }
+
+    /// <summary>Hinge screws, three left and three right, M2.5 by 5: six of them, wherever they are.</summary>
+    private static void BothSides(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 0; i + 3 < line.Count; i++)
+        {
+            bool IsGroup(int at) => at + 1 < line.Count && line[at].Number is >= 1 and < 40 && line[at].Figure is null or { Number: not null, Size: null } && line[at + 1].Text is "left" or "right" or "front" or "rear" or "on the left" or "on the right" or "at the front" or "at the back" or "at the rear";
+            if (!IsGroup(i) || (i > 0 && !line[i - 1].IsStop))
+                continue;
+            var other = line[i + 2].IsStop || line[i + 2].Text is "and" or "," ? i + 3 : i + 2;
+            if (!IsGroup(other) || !Ends(line, other + 2) || line[other + 1].Text == line[i + 1].Text || other + 2 >= line.Count || !line.Skip(other + 2).Any(word => word.Figure is { Thread: not null } or { Size: not null } or { Length: not null }))
+                continue;
+            var sum = line[i].Number!.Value + line[other].Number!.Value;
+            left.Add((line[i].Start, line[other + 1].End));
+            if (line.Take(i).Any(word => word.Number == sum))
+                line.RemoveRange(Math.Max(0, i - 1), other + 2 - Math.Max(0, i - 1));
+            else
+            {
+                line[i] = line[i] with { Figure = new(sum, null, null, null, null, null), Senses = [], End = line[other + 1].End };
+                line.RemoveRange(i + 1, other + 1 - i);
+            }
+        }
+    }
+
+    private static bool IsSide(Lexeme word) => word.Text is "left" or "right" or "upper" or "lower" or "front" or "rear" or "other" or "right-hand" or "left-hand" or "other side" or "right one" or "left one" or "other one" or "the other one" or "the other";
 
     /// <summary>Cpu and memory are both soldered.</summary>
     private static void BothHeld(List<Lexeme> line)
@@ -123,6 +410,12 @@ internal static class Restated
     {
         for (var i = 0; i + 1 < line.Count; i++)
         {
+            // Three different screws here: so many sorts.
+            if (line[i].Number is > 1 and var sorts && line[i + 1].Text is "different" && i + 2 < line.Count && line[i + 2].As(Role.Noun) == "screw" && line.Skip(i + 3).Count(word => word.Number is not null) == sorts && line.FindIndex(i, word => word.IsStop) is > 0 and var end)
+            {
+                left.Add((line[i].Start, line[end].End));
+                line.RemoveRange(i, end + 1 - i);
+            }
             if (line[i].Number is null || !(line[i + 1].Text is "lengths" or "sizes" or "kinds" or "sorts" or "types") || (i > 0 && !line[i - 1].IsStop) || i + 2 >= line.Count || !line[i + 2].IsStop || !line.Skip(i + 3).Any(word => word.Number is not null))
                 continue;
             // The second length has no unit where the first has one.
@@ -179,7 +472,7 @@ internal static class Restated
             var thing = part + 2;
             while (thing < end && (line[thing].Is(Role.Describe) || line[thing].Figure is { Number: null } || line[thing].Is(Role.Drive)))
                 thing++;
-            if (thing >= end || !IsFastener(line[thing]) || line.GetRange(part, end - part).Exists(word => word.Is(Role.Deed) && !word.Is(Role.Noun) && !word.Is(Role.Particle) || word.Is(Role.Negation) || word.Is(Role.Preposition) && !word.Is(Role.Particle)))
+            if (!(thing < end && IsFastener(line[thing])) && !(thing == end && line[thing - 1].Figure is { Size: not null }) || line.GetRange(part, end - part).Exists(word => word.Is(Role.Deed) && !word.Is(Role.Noun) && !word.Is(Role.Particle) || word.Is(Role.Negation) || word.Is(Role.Preposition) && !word.Is(Role.Particle)))
                 continue;
             // Battery two screws out: the screws, or the pack? With more than one thing between them it is the part.
             if (line[end - 1].Text is "out" or "off" or "free" && line.GetRange(part + 1, end - part - 1).Count(word => word.Number is not null) > 1)
