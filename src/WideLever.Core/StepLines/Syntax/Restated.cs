@@ -196,6 +196,9 @@ internal static class Restated
             if (!isAbout)
                 continue;
             left.Add((line[i].Start, line[i + 1].End));
+            // The comma before what is said afterwards goes with it.
+            if (i + 2 < line.Count && !line[i + 2].IsStop)
+                from = i;
             line.RemoveRange(from, i + 2 - from);
         }
     }
