@@ -6,6 +6,7 @@ import './IndexAxis.css';
 
 const left = 92;
 const rowHeight = 19;
+const laneHeight = 22;
 const textSize = 13;
 
 const words = ({ quantity }: AxisItem) => indexText(quantity);
@@ -18,7 +19,7 @@ interface Props {
   onOpen: (id: string) => void;
 }
 
-/** One index: a line with every unit on it, a dot with its range; a range alone where not enough is known. Its twin in text is the list below it. */
+/** One index: a line with every unit on it, a dot with its range; below it, where not enough is known for a figure, ranges in rows of their own. Its twin in text is the list below it. */
 export function IndexAxis({ name, items, span, onOpen }: Props) {
   const [drawing, width] = useWidth(300);
   const right = width - 22;
@@ -26,9 +27,11 @@ export function IndexAxis({ name, items, span, onOpen }: Props) {
   // One stop of the Tab key for the whole axis: the arrows go from unit to unit.
   const [kept, setStop] = useState(0);
   const stop = Math.min(kept, items.length - 1);
-  const { marks, rows, ticks } = layOut(items, left, right, (text) => text.length * textSize * 0.56, span);
+  const { marks, rows, lanes, ticks } = layOut(items, left, right, (text) => text.length * textSize * 0.56, span);
   const line = rows * rowHeight + 16;
-  const height = line + 30;
+  const axisHeight = line + 30;
+  const height = axisHeight + (lanes > 0 ? lanes * laneHeight + 14 : 0);
+  const yOf = (mark: AxisMark) => (mark.lane === null ? line : axisHeight + 8 + mark.lane * laneHeight);
   const dense = items.length > labelled;
   const counts = dense ? density(items, 100, span) : [];
   const most = Math.max(1, ...counts);
@@ -92,10 +95,15 @@ export function IndexAxis({ name, items, span, onOpen }: Props) {
               key={mark.id}
               x={mark.low}
               width={Math.max(1, mark.high - mark.low)}
-              y={line - 4}
+              y={yOf(mark) - 4}
               height={8}
             />
           ))}
+          {lanes > 0 && (
+            <text className="axis-without" x={8} y={axisHeight + 12}>
+              no figure yet
+            </text>
+          )}
           {marks.map(
             (mark) =>
               mark.row !== null &&
@@ -133,16 +141,30 @@ export function IndexAxis({ name, items, span, onOpen }: Props) {
               }}
               onBlur={() => setAt(null)}
             >
-              {mark.row !== null && (
-                <text className="axis-label" x={mark.labelX} y={line - 13 - mark.row * rowHeight}>
+              {(mark.row !== null || mark.lane !== null) && (
+                <text
+                  className="axis-label"
+                  x={mark.labelX}
+                  y={mark.row === null ? yOf(mark) + 4 : line - 13 - mark.row * rowHeight}
+                >
                   {mark.text}
                 </text>
               )}
-              <circle className="axis-target" cx={mark.x} cy={line} r={12} />
+              {mark.lane === null ? (
+                <circle className="axis-target" cx={mark.x} cy={line} r={12} />
+              ) : (
+                <rect
+                  className="axis-target"
+                  x={mark.low - 4}
+                  width={Math.max(24, mark.high - mark.low + 8)}
+                  y={yOf(mark) - 11}
+                  height={22}
+                />
+              )}
               {mark.figure ? (
                 <circle className={mark.settled ? 'axis-dot settled' : 'axis-dot'} cx={mark.x} cy={line} r={5.5} />
               ) : (
-                <path className="axis-open" d={`M${mark.low} ${line - 7}v14M${mark.high} ${line - 7}v14`} />
+                <path className="axis-open" d={`M${mark.low} ${yOf(mark) - 7}v14M${mark.high} ${yOf(mark) - 7}v14`} />
               )}
             </g>
           ))}
@@ -150,7 +172,7 @@ export function IndexAxis({ name, items, span, onOpen }: Props) {
       )}
       {shown !== undefined && (
         <text className="axis-shown" x={shown.labelX} y={height - 1}>
-          {shown.row === null ? `${shown.text} ` : ''}
+          {shown.row === null && shown.lane === null ? `${shown.text} ` : ''}
           {words(shown)}
         </text>
       )}

@@ -32,9 +32,32 @@ describe('the index axis', () => {
     expect(density([item('a', 40), item('b', 80)], 4, [40, 80])).toEqual([1, 0, 0, 1]);
   });
 
-  it('stands a unit without a figure at the low end of its range', () => {
-    expect(layOut([item('a', null, 20, 60)], 0, 100, width).marks[0]?.x).toBe(20);
-    expect(layOut([{ ...item('a', 30, 20, 60), figure: false }], 0, 100, width).marks[0]?.x).toBe(20);
+  it('gives units without a figure rows of their own, and one where they do not touch', () => {
+    const { marks, rows, lanes } = layOut(
+      [
+        item('a', null, 0, 40),
+        item('b', null, 20, 60),
+        item('c', 50),
+        item('d', null, 70, 100),
+        { ...item('e', 30, 5, 60), figure: false },
+      ],
+      0,
+      1000,
+      width,
+    );
+    expect(marks.map(({ id, row, lane }) => [id, row, lane])).toEqual([
+      ['a', null, 0],
+      ['e', null, 1],
+      ['b', null, 2],
+      ['c', 0, null],
+      ['d', null, 0],
+    ]);
+    expect([rows, lanes]).toEqual([1, 3]);
+  });
+
+  it('stands a unit without a figure at the low end of its range where there are too many for rows', () => {
+    const many = Array.from({ length: labelled + 1 }, (_, i) => item(String(i), null, 20, 60));
+    expect(layOut(many, 0, 100, width).marks.every((mark) => mark.x === 20 && mark.lane === null)).toBe(true);
   });
 
   it('lets no two labels touch in one row', () => {

@@ -32,12 +32,16 @@ export interface AxisMark extends AxisItem {
   high: number;
   /** Where its label stands: rows above the line, the lowest 0; null where there is no room for one. */
   row: number | null;
+  /** Its row below the line, the first 0: a range without a figure stands there by itself; null: it stands on the line. */
+  lane: number | null;
   labelX: number;
 }
 
 export interface AxisLayout {
   marks: AxisMark[];
   rows: number;
+  /** Rows below the line. */
+  lanes: number;
   ticks: { value: number; x: number; named: boolean }[];
 }
 
@@ -59,7 +63,7 @@ export function spanOf(items: readonly AxisItem[]): readonly [number, number] {
 
 /**
  * Lays items out on an axis, from 0 to 100 where nothing else is said. Labels are put in the lowest row where they touch no other; past `labelled` items, none.
- * An item without a figure has its label at the low end of its range: what is certain puts it there.
+ * An item without a figure stands in a row of its own below the line, in the first where it touches no other; past `labelled` items on the line, at the low end of its range.
  */
 export function layOut(
   items: readonly AxisItem[],
@@ -71,6 +75,7 @@ export function layOut(
   const scale = scaleLinear([from, to], [left, right]);
   const named = to - from > 60 ? 50 : 10;
   const taken: number[] = [];
+  const lanes: number[] = [];
   const marks = items
     .map((item) => {
       const { low, high } = item.quantity;
@@ -79,17 +84,26 @@ export function layOut(
     .sort((a, b) => a.x - b.x)
     .map((mark): AxisMark => {
       const width = textWidth(mark.text);
-      const labelX = Math.min(Math.max(mark.x, left + width / 2 - 20), right - width / 2 + 20);
-      if (items.length > labelled) return { ...mark, row: null, labelX };
+      const within = (x: number) => Math.min(Math.max(x, left + width / 2 - 20), right - width / 2 + 20);
+      if (items.length <= labelled && !mark.figure) {
+        const labelX = within((mark.low + mark.high) / 2);
+        let lane = 0;
+        while ((lanes[lane] ?? -Infinity) > Math.min(mark.low, labelX - width / 2)) lane += 1;
+        lanes[lane] = Math.max(mark.high, labelX + width / 2) + gap;
+        return { ...mark, row: null, lane, labelX };
+      }
+      const labelX = within(mark.x);
+      if (items.length > labelled) return { ...mark, row: null, lane: null, labelX };
       let row = 0;
       while (row < maxRows && (taken[row] ?? -Infinity) > labelX - width / 2) row += 1;
-      if (row === maxRows) return { ...mark, row: null, labelX };
+      if (row === maxRows) return { ...mark, row: null, lane: null, labelX };
       taken[row] = labelX + width / 2 + gap;
-      return { ...mark, row, labelX };
+      return { ...mark, row, lane: null, labelX };
     });
   return {
     marks,
     rows: Math.max(1, taken.length),
+    lanes: lanes.length,
     ticks: Array.from({ length: (to - from) / 10 + 1 }, (_, i) => from + i * 10).map((value) => ({
       value,
       x: scale(value),

@@ -157,8 +157,8 @@ export function Shelf() {
             <IndexAxis name="Repair" items={repair} span={span} onOpen={open} />
             <IndexAxis name="Upgrade" items={upgrade} span={span} onOpen={open} />
             <p className="note">
-              Filled: complete. Open: provisional. The bar is what the unknown facts allow, and stands alone where not
-              enough is known for a figure; the list goes by its low end.
+              Filled: complete. Open: provisional. The bar is what the unknown facts allow; where not enough is known
+              for a figure it stands by itself, below the line. The list goes by its low end.
             </p>
           </section>
           <div className="filters">
