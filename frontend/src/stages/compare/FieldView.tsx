@@ -70,8 +70,11 @@ export function FieldView({ field, filter, later, rubric }: FieldViewProps) {
           Kind by kind, by {name}
           {seen.size < field.length && `: ${seen.size} of ${field.length} shown`}
         </h2>
-        <Grid units={order} seen={seen} index={index} against={against} resolution={rubric.resolution} />
-        <p className="note">–: not seen enough to say.</p>
+        <Grid units={order} seen={seen} index={index} against={against} />
+        <p className="note">
+          Units of a group, between two lines, cannot all be told apart by more than {rubric.resolution} points. –: not
+          seen enough to say.
+        </p>
       </section>
       {against !== undefined && <InWords key={against.id} field={field} seen={seen} against={against} />}
       <Axes field={field} later={later} index={index} resolution={rubric.resolution} />
@@ -259,22 +262,18 @@ interface GridProps {
   seen: ReadonlySet<string>;
   index: Index;
   against: Unit | undefined;
-  resolution: number;
 }
 
-function Grid({ units, seen, index, against, resolution }: GridProps) {
+function Grid({ units, seen, index, against }: GridProps) {
   const ofKinds = index === 'upgrade' ? 'upgrade' : 'repair';
   const kinds = useMemo(() => kindsOf(units, ofKinds), [units, ofKinds]);
   const all = useMemo(() => {
     const groupOf = (unit: Unit) => `${unit.desktop ? 'desktop' : 'notebook'} ${unit[index].group}`;
-    const sizes = new Map<string, number>();
-    for (const unit of units) sizes.set(groupOf(unit), (sizes.get(groupOf(unit)) ?? 0) + 1);
     return units.map((unit, i) => {
       const before = units[i - 1];
       return {
         unit,
         opensGroup: before !== undefined && groupOf(before) !== groupOf(unit),
-        alone: sizes.get(groupOf(unit)) === 1,
       };
     });
   }, [units, index]);
@@ -307,9 +306,7 @@ function Grid({ units, seen, index, against, resolution }: GridProps) {
             <th scope="col" className="numeric">
               index
             </th>
-            <th scope="col">
-              <span title={`Within a group not all can be told apart by more than ${resolution} points`}>group</span>
-            </th>
+            <th scope="col">group</th>
             {kinds.map((kind) => (
               <th key={kind} scope="col" className="turned">
                 <span>{label(kind)}</span>
@@ -343,9 +340,9 @@ function Space({ height }: { height: number }) {
   );
 }
 
-function groupText(unit: Unit, group: number, alone: boolean): string {
+function groupText(unit: Unit, group: number): string {
   if (group === 0) return 'draft';
-  return `${unit.desktop ? 'desktop ' : ''}${group}${alone ? '' : ', not separable'}`;
+  return `${unit.desktop ? 'desktop ' : ''}${group}`;
 }
 
 interface RowProps {
@@ -356,10 +353,9 @@ interface RowProps {
   kinds: readonly PartKind[];
   against: Unit | undefined;
   opensGroup: boolean;
-  alone: boolean;
 }
 
-const Row = memo(function Row({ unit, position, index, kinds, against, opensGroup, alone }: RowProps) {
+const Row = memo(function Row({ unit, position, index, kinds, against, opensGroup }: RowProps) {
   const ofKinds = index === 'upgrade' ? 'upgrade' : 'repair';
   const standing = unit[index];
   return (
@@ -376,11 +372,11 @@ const Row = memo(function Row({ unit, position, index, kinds, against, opensGrou
             <span className="apart"> {difference(standing.quantity.value, against[index].quantity.value, 1)}</span>
           )}
       </td>
-      <td>{groupText(unit, standing.group, alone)}</td>
+      <td>{groupText(unit, standing.group)}</td>
       {kinds.map((kind) => {
         const own = cell(unit, ofKinds, kind);
         return (
-          <td key={kind} className="numeric">
+          <td key={kind} className={own.text === 'absent' ? 'numeric absent' : 'numeric'}>
             {own.value === null && own.text === '–' ? (
               <span title="not seen enough">
                 <span aria-hidden="true">–</span>
