@@ -47,7 +47,7 @@ public static class VerdictSheet
     /// <summary>Most photos of a sheet.</summary>
     public const int MostPhotos = 6;
 
-    private const int MostLosses = 5;
+    private const int MostLosses = 6;
 
     private enum Sort { Title, Plate, Heading, Text, Caution, Listed, Row, Header, Photos }
 
@@ -233,16 +233,16 @@ public static class VerdictSheet
         // Points are lost of a figure: where there is none, nothing is.
         if (!IndexWords.HasFigure(result.Repair, result.RepairStatus.Status) && !IndexWords.HasFigure(result.Upgrade, result.UpgradeStatus.Status))
             yield return new(Sort.Text, "Neither index has a figure yet, so no points are counted.");
-        else
-            yield return new(Sort.Header, "kind", "points", "of which index");
-        foreach (var (index, ledger) in new[] { ("repair", IndexWords.HasFigure(result.Repair, result.RepairStatus.Status) ? Ledger.OfRepair(result, record, rubric, actionsOf: []) : null), ("upgrade", IndexWords.HasFigure(result.Upgrade, result.UpgradeStatus.Status) ? Ledger.OfUpgrade(result, record, rubric, actionsOf: []) : null) })
+        foreach (var (index, ledger) in new[] { ("Repair", IndexWords.HasFigure(result.Repair, result.RepairStatus.Status) ? Ledger.OfRepair(result, record, rubric, actionsOf: []) : null), ("Upgrade", IndexWords.HasFigure(result.Upgrade, result.UpgradeStatus.Status) ? Ledger.OfUpgrade(result, record, rubric, actionsOf: []) : null) })
         {
             var lost = (ledger?.Lines ?? []).Where(line => line.Points > 0).OrderByDescending(line => line.Points).ToList();
-            foreach (var line in lost.Take(MostLosses))
-                yield return new(Sort.Row, WordList.TryParse<PartKind>(line.Name, out var kind) ? kind.Name() : WordList.Apart(line.Name), One(line.Points), line.Known ? index : $"{index}, not known enough");
+            if (lost.Count == 0)
+                continue;
+            var said = lost.Take(MostLosses).Select(line => $"{(WordList.TryParse<PartKind>(line.Name, out var kind) ? kind.Name() : WordList.Apart(line.Name))} {One(line.Points)}{(line.Known ? "" : " (not known enough)")}").ToList();
             // With what is small the points are those that are missing to 100.
             if (lost.Skip(MostLosses).Sum(line => line.Points) is >= 0.05 and var rest)
-                yield return new(Sort.Row, "all else", One(rest), index);
+                said.Add($"all else {One(rest)}");
+            yield return new(Sort.Listed, $"{index}, {One(lost.Sum(line => line.Points))} of 100: {string.Join(", ", said)}.");
         }
         yield return new(Sort.Heading, "Tools");
         var tools = record.Steps.SelectMany(step => step.Actions).Select(action => (Tool: action.ToolInHand(), Size: (action as Unscrew)?.Size)).Where(one => one.Tool is not null and not Tool.Hand)

@@ -70,6 +70,22 @@ public sealed class SheetFactsTests
     }
 
     [Fact]
+    public void Points_lost_add_up_to_what_is_missing()
+    {
+        var told = 0;
+        foreach (var (name, record) in Records().Where(one => Checking.RecordValidation.Check(one.Record, Examples.House).Checked is not null))
+        {
+            foreach (var line in Sheet(record).Where(line => line.Contains(" of 100: ", StringComparison.Ordinal)))
+            {
+                var points = System.Text.RegularExpressions.Regex.Matches(line.Split(" of 100: ")[1], @"\d+\.\d").Select(match => double.Parse(match.Value, System.Globalization.CultureInfo.InvariantCulture)).ToList();
+                double.Parse(line.Split(" of 100: ")[0].Split(", ")[1], System.Globalization.CultureInfo.InvariantCulture).ShouldBe(points.Sum(), 0.05 * (points.Count + 2), $"{name}: {line}");
+                told++;
+            }
+        }
+        told.ShouldBeGreaterThan(20);
+    }
+
+    [Fact]
     public void No_line_stands_twice_and_none_has_an_id_or_a_word_of_the_format()
     {
         var odd = new List<string>();

@@ -1,5 +1,4 @@
 using WideLever.Core.Checking;
-using WideLever.Core.Findings;
 using WideLever.Core.Records;
 using WideLever.Core.Routes;
 using WideLever.Core.Rubrics;

@@ -1,5 +1,4 @@
 using System.Globalization;
-using WideLever.Core.Findings;
 using WideLever.Core.Records;
 
 namespace WideLever.Core.StepLines;

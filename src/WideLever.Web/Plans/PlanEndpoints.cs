@@ -1,7 +1,7 @@
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
-using WideLever.Core.Findings;
 using WideLever.Core.Planning;
+using WideLever.Core.Records;
 using WideLever.Core.Scoring.Criteria;
 using WideLever.House;
 using WideLever.Interchange;

@@ -1,6 +1,4 @@
-using WideLever.Core.Records;
-
-namespace WideLever.Core.Findings;
+namespace WideLever.Core.Records;
 
 /// <summary>Parts as a person would name them: by kind, and where there are several by what tells them apart, never by id.</summary>
 public static class PartNames
