@@ -180,7 +180,7 @@ internal static partial class Restated
             // What follows without a pause is done as well.
             if (main < line.Count && !line[main].IsStop && (line[main].Text is "the" or "its" or "it" or "both" || line[main].Is(Role.Part) || line[main].Number is not null) && line.Skip(main).TakeWhile(word => !word.IsStop).Any(word => word.Is(Role.Deed) || word.Is(Role.Particle)))
                 line.Insert(main, Comma(line[main]));
-            else if (main < line.Count && !line[main].IsStop)
+            else if (main < line.Count && !line[main].IsStop && !line[main].Is(Role.Join))
                 continue;
             if (line[i].Text == "after")
                 line.RemoveAt(i);
