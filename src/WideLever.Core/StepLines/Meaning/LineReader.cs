@@ -191,6 +191,11 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
             chips.Add(new(ChipKind.Surprise, 0, line.Length, broke, 0));
             return OfStepInHand(new() { Kind = SurpriseKind.Damage, Text = broke });
         }
+        foreach (var (start, end) in clauses.Missing)
+        {
+            surprises.Add(new Surprise { Kind = SurpriseKind.Missing, Text = line[start..Math.Min(end, line.Length)].Replace('"', '\'') });
+            chips.Add(new(ChipKind.Surprise, start, Math.Min(end, line.Length), surprises[^1].Text, surprises.Count - 1));
+        }
         foreach (var aside in clauses.Remarks)
             Besides(aside);
         // What says where stands there too, once.

@@ -29,6 +29,12 @@ internal sealed partial class SpokenMeaning
             thing.Is = "clockCell";
         }
         var kind = Kind(thing);
+        // 2.5 inch bay, empty
+        if (thing is { IsEmpty: true, IsCounted: false } && clause is { HasDeed: false, Particle: null } && Resolve(clause, thing, 0) is { } bay)
+        {
+            seen.Add((bay with { SeenIn = context.CurrentLayer, Empty = true }, clause));
+            return;
+        }
         // The lid of a shield that was spoken of.
         if (thing is { Text: "lid", IsThe: true } && acts.Exists(act => act.Action is Peel { What: PeelWhat.Shield }))
             return;
@@ -555,7 +561,7 @@ internal sealed partial class SpokenMeaning
             thing.IsEmpty = true;
             thing.Which.AddRange(meant.Which);
         }
-        if (thing.IsNoun("place") && thing.PartOf is not null && (thing.IsEmpty || clause.Particle == "free" || clause.State == "empty") && new Thing { Role = Role.Part, Is = thing.PartOf, Text = thing.Text, IsAnother = thing.IsAnother } is var empty)
+        if (thing.IsNoun("place") && thing.PartOf is not null && (thing.IsEmpty || thing.Looks.Contains("free") || clause.Particle == "free" || clause.State == "empty") && new Thing { Role = Role.Part, Is = thing.PartOf, Text = thing.Text, IsAnother = thing.IsAnother } is var empty)
         {
             if (thing.Number is { Most: > 1 })
             {

@@ -98,7 +98,7 @@ internal sealed class Thing
 
     public int Start { get; set; }
 
-    public int End { get; set; }
+    public int End { get => Math.Max(field, Start); set; }
 
     public bool IsCounted => Number is not null || Uncounted;
 
@@ -123,7 +123,12 @@ internal sealed class Thing
 }
 
 /// <summary>A place, or what is done with: a preposition and what stands behind it.</summary>
-internal sealed record Attachment(string Preposition, Thing? Of, int Start, int End);
+internal sealed record Attachment(string Preposition, Thing? Of, int Start, int End)
+{
+    public int Start { get; } = Math.Min(Start, End);
+
+    public int End { get; } = Math.Max(Start, End);
+}
 
 /// <summary>One thing that a line says: a deed, what it is done to, and where.</summary>
 internal sealed class Clause
@@ -216,4 +221,10 @@ internal sealed class Clause
 /// <param name="Start">Where it begins.</param>
 /// <param name="End">Where it ends.</param>
 /// <param name="Segment">The piece of the line that it stands in.</param>
-internal sealed record Remark(Role Kind, int Start, int End, int Segment);
+internal sealed record Remark(Role Kind, int Start, int End, int Segment)
+{
+    // Words that were put into another order keep their places.
+    public int Start { get; } = Math.Min(Start, End);
+
+    public int End { get; } = Math.Max(Start, End);
+}

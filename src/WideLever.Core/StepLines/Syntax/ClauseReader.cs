@@ -22,6 +22,8 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
     /// <summary>What the line says, in its order.</summary>
     public List<Clause> Clauses { get; } = [];
 
+    /// <summary>Where the line says what was not there on arrival.</summary>
+    public List<(int Start, int End)> Missing { get; } = [];
 
     /// <summary>What it says besides.</summary>
     public List<Remark> Remarks { get; } = [];
@@ -29,7 +31,9 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
     /// <summary>Reads a line, stop by stop.</summary>
     public void Read(List<Lexeme> line)
     {
-        foreach (var (start, end) in Restated.Turn(line))
+        var (left, missing) = Restated.Turn(line);
+        Missing.AddRange(missing);
+        foreach (var (start, end) in left.Where(range => range.End > range.Start))
             Remarks.Add(new(Role.Remark, start, end, -1));
         // Seven clips, then the same on the other side: as many again, and nobody adds them up unasked.
         if (line.FindIndex(word => word.Text is "same" or "the same" or "the same again" or "same again") is > 0 and var same && line.Take(same).Any(word => word.Number is not null) && line.Skip(same + 1).FirstOrDefault(word => !word.Is(Role.Aside)) is { } where
@@ -205,7 +209,7 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         if (word.Text == "again" && i > 1 && Nounish(words[i - 1]) && words[i - 2].Text == "same" && !words.Exists(other => other.Is(Role.Deed) && !Nounish(other)))
             return i + 1;
         // A second place, empty
-        if (word.Is(Role.Describe, "empty") && now is null && words.All(other => other == word || other.Is(Role.Aside)) && Clauses.LastOrDefault()?.Object is { } vacant && (vacant.IsPart || vacant.PartOf is not null))
+        if (word.Is(Role.Describe, "empty") && now is null && words.All(other => other == word || other.Is(Role.Aside)) && Clauses.LastOrDefault()?.Object is { } vacant && (vacant.IsPart || vacant.PartOf is not null || (vacant.IsNoun("place") && Clauses[^1].Places.Exists(place => place.Preposition == "for" && place.Of is { IsPart: true }))))
         {
             vacant.IsEmpty = true;
             return words.Count;
@@ -955,5 +959,5 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         now.Reach(thing.Start, thing.End);
     }
 
-    private void Fault(int start, int end, string message) => faults.Add(new(start, end, message, null));
+    private void Fault(int start, int end, string message) => faults.Add(new(Math.Min(start, end), Math.Max(start, end), message, null));
 }

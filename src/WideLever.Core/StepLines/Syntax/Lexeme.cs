@@ -57,6 +57,9 @@ internal static class Lexemes
                 words[i + 1] = words[i + 1] with { Text = words[i + 1].Text == "sixes" ? "six" : words[i + 1].Text[..^1] };
             if (words[i].Text == "tee")
                 words[i] = words[i] with { Text = "t" };
+            // M two by fours
+            if (words[i].Text == "by" && words[i + 1].Text is "threes" or "fours" or "fives" or "sixes" or "sevens" or "eights" or "tens" or "twelves")
+                words[i + 1] = words[i + 1] with { Text = words[i + 1].Text == "sixes" ? "six" : words[i + 1].Text[..^1] };
         }
         // Without any lock
         for (var i = words.Count - 1; i > 0; i--)
@@ -135,6 +138,13 @@ internal static class Lexemes
                     i++;
                     continue;
                 }
+                // Both sticks out: they came out, and nothing sticks out.
+                if (entry.Text is "sticks out" or "stick out" && lexemes.Count > 0 && (lexemes[^1].Number is not null || lexemes[^1].Text is "both" or "the" or "memory" or "ram" || lexemes[^1].Is(Role.Describe)))
+                {
+                    lexemes.Add(words[i] with { Senses = Lexicon.Of(words[i].Text).ToArray() });
+                    i++;
+                    continue;
+                }
                 // Six screws down the side; and up it comes.
                 if ((entry.Text is "screws down" or "screw down" && lexemes.Count > 0 && (lexemes[^1].Number is not null || lexemes[^1].Figure is not null || lexemes[^1].Is(Role.Drive) || lexemes[^1].Is(Role.Describe)))
                     || (entry.Text == "and up" && i + 2 < words.Count && words[i + 2].Text is "it" or "they" or "comes" or "come" or "the"))
@@ -182,12 +192,14 @@ internal static class Lexemes
 
     private static (Lexeme Entry, int Length)? Longest(List<Lexeme> words, int from, int least)
     {
-        for (var length = Math.Min(Lexicon.LongestFrom(words[from].Text), words.Count - from); length >= least; length--)
+        // Last year's model: its possessive stands apart.
+        var possessives = words.Skip(from + 1).Take(4).Count(word => word.Text == "'s");
+        for (var length = Math.Min(Lexicon.LongestFrom(words[from].Text) is > 0 and var longest ? longest + possessives : 0, words.Count - from); length >= least; length--)
         {
             var run = words.GetRange(from, length);
             if (run.Exists(word => word.IsStop))
                 continue;
-            var text = string.Join(' ', run.Select(word => word.Text));
+            var text = string.Join(' ', run.Select(word => word.Text)).Replace(" 's", "'s", StringComparison.Ordinal);
             // Eleven plugs in all: nothing is plugged in.
             if (length > 1 && run[^1].Text == "in" && from + length < words.Count && words[from + length].Text is "all" or "total")
                 continue;

@@ -7,10 +7,17 @@ internal static partial class Restated
 
     /// <summary>Puts the turns of a line into plain words, where they stand.</summary>
     /// <param name="line">Its lexemes; they are changed.</param>
-    /// <returns>What is said in full elsewhere in the line and was left out: where each begins and ends.</returns>
-    public static List<(int Start, int End)> Turn(List<Lexeme> line)
+    /// <returns>What is said in full elsewhere in the line and was left out, and what was not there on arrival: where each begins and ends.</returns>
+    public static (List<(int Start, int End)> Left, List<(int Start, int End)> Missing) Turn(List<Lexeme> line)
     {
+        var missing = new List<(int Start, int End)>();
         var left = new List<(int Start, int End)>();
+        Gigs(line, left);
+        Kept(line, left);
+        Vacant(line);
+        WasMissing(line, missing);
+        How(line, left);
+        Sums(line, left);
         Subordinate(line);
         GaveUp(line, left);
         Hidden(line);
@@ -37,7 +44,7 @@ internal static partial class Restated
         Saws(line);
         OneMore(line);
         Kinds(line, left);
-        return left;
+        return (left, missing);
     }
 
     /// <summary>Keyboard ribbon, flap; backlight ribbon, same: what the one before has.</summary>

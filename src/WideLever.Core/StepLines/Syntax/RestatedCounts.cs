@@ -78,6 +78,12 @@ internal static partial class Restated
     /// <summary>Seven, sorry, eight screws: the second.</summary>
     private static void Corrected(List<Lexeme> line, List<(int Start, int End)> left)
     {
+        // One clip, actually two.
+        if (line.FindLastIndex(word => !word.IsStop) is >= 3 and var last && line[last].Number is not null && line[last].Figure is null or { Number: not null } && line[last - 1].Is(Role.Correction) && line[last - 2].IsStop && IsFastener(line[last - 3]) && last >= 4 && line[last - 4].Number is not null && line.Take(last).Count(word => word.Number is not null) == 1)
+        {
+            line[last - 4] = line[last];
+            line.RemoveRange(last - 2, 3);
+        }
         for (var i = 0; i + 2 < line.Count; i++)
         {
             if (line[i].Number is null || line[i].Figure is { Number: null } || (i > 0 && line[i - 1] is { IsStop: false } before && !before.Is(Role.Aside)))

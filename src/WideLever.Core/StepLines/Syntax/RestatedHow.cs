@@ -1,0 +1,338 @@
+namespace WideLever.Core.StepLines;
+
+/// <summary>Turns of speech that say by what something was held, and how it came away.</summary>
+internal static partial class Restated
+{
+    private static void How(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        Chatter(line, left);
+        CutBy(line, left);
+        ThoughtSo(line, left);
+        NotButSo(line, left);
+        HeldIn(line, left);
+        CablesInAll(line, left);
+        OffItsTape(line, left);
+        BrokeAs(line);
+        Modules(line, left);
+    }
+
+    /// <summary>Hang on, my phone falls over, okay, four standoffs: what is said before somebody goes on is no step.</summary>
+    private static void Chatter(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 2; i + 1 < line.Count; i++)
+        {
+            if (!(line[i].Text is "okay" or "ok" or "right" or "there" or "anyway" or "fine" or "well" or "so" or "now" or "but fine" or "okay so" or "right then" or "there we go") || !(line[i - 1].IsStop || line[i - 1].Text is "but" or "and"))
+                continue;
+            if (!line.Skip(i + 1).Any(word => IsFastener(word) || IsFact(word) || word.Is(Role.Part)))
+                return;
+            var lead = line.GetRange(0, i);
+            var wishes = lead.Take(3).Any(word => word.Text is "i'd have liked" or "would have liked" or "i wish" or "wish") || lead.Take(4).Any(word => word.Text is "i'd") && lead.Exists(word => word.Text is "liked" or "preferred");
+            var isTold = lead.Exists(word => word.Is(Role.Part) && word.As(Role.Part) != "other" || (IsFastener(word) && !word.Is(Role.Aside)) || IsFact(word) || word.Number is > 1 || word.Is(Role.Negation) || word.Is(Role.Damage) || word.Is(Role.Noun, "base") || word.Is(Role.Noun, "cover") || word.Is(Role.Pronoun) || word.Is(Role.Correction) && word.Text != "hang on");
+            if (!wishes && (isTold || !lead.Exists(word => word.IsUnknown || word.Is(Role.Modal))))
+                continue;
+            Drop(line, left, 0, i + 1);
+            if (line[0].IsStop)
+                line.RemoveAt(0);
+            return;
+        }
+    }
+
+    /// <summary>Cut the power by pulling the plug: the plug was pulled. Power's cut at the switch: that was.</summary>
+    private static void CutBy(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        var power = line.FindIndex(word => word.Text.Contains("power", StringComparison.Ordinal) && !word.Is(Role.Part) && word.As(Role.Noun) != "switch");
+        if (power is < 0 or > 4)
+            return;
+        var by = line.FindIndex(power, word => word.Text is "by");
+        if (by > 0 && by - power < 4 && by + 1 < line.Count && line[by + 1].Is(Role.Deed) && line.Take(by).All(word => !word.Is(Role.Part) && word.Number is null && !word.IsStop && !word.Is(Role.Negation)))
+        {
+            Drop(line, left, 0, by + 1);
+            return;
+        }
+        var at = line.FindIndex(power, word => word.Text is "at" or "with");
+        var thing = at < 0 ? -1 : line.FindIndex(at, word => word.IsStop || word.As(Role.Noun) == "switch" || word.Text is "switch");
+        if (thing > at && !line[thing].IsStop && line.Take(at).All(word => !word.Is(Role.Part) && word.Number is null && !word.IsStop && !word.Is(Role.Negation)) && line.Take(at).Any(word => word.Text.Contains("cut", StringComparison.Ordinal) || word.Text.Contains("off", StringComparison.Ordinal) || word.Text.Contains("kill", StringComparison.Ordinal)))
+        {
+            var (at0, end) = (line[power], EndOf(line, thing));
+            left.Add((line[0].Start, line[end - 1].End));
+            line.RemoveRange(0, end);
+            line.InsertRange(0, [at0 with { Text = "power switch", Senses = Lexicon.Of("power switch").ToArray() }, Word("off", at0)]);
+        }
+    }
+
+    private static string? HolderOf(string? state) => state switch
+    {
+        "clipped" => "clip",
+        "screwed" => "screw",
+        _ => null,
+    };
+
+    /// <summary>The battery isn't glued, just four screws; the panel is only clipped, four clips: what holds it.</summary>
+    private static void NotButSo(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var part = 0; part < line.Count; part++)
+        {
+            if (!(line[part].Is(Role.Part) && !line[part].Is(Role.Deed) || line[part].As(Role.Noun) is "cover" or "bracket" or "bezel" or "base"))
+                continue;
+            var end = EndOf(line, part);
+            if (end + 1 >= line.Count || !line.Skip(end).Any(word => IsFastener(word) || IsFact(word) || word.Is(Role.Deed) || word.Is(Role.State)))
+                return;
+            var said = line.GetRange(part + 1, end - part - 1);
+            // Place words between them stay with the part.
+            var not = said.FindIndex(word => word.Is(Role.Negation));
+            var held = said.FindIndex(word => word.Is(Role.State));
+            if (not >= 0)
+            {
+                var what = said.Skip(not + 1).Where(word => !word.Is(Role.Aside)).ToList();
+                if (said.Take(not).Any(word => !(word.Is(Role.Aside) || word.Is(Role.HeldBy) || word.Is(Role.Preposition) || word.Is(Role.Part) || word.Is(Role.Describe))) || what.Count is 0 or > 3 || !what.TrueForAll(word => word.Is(Role.State) || IsFastener(word) && word.As(Role.Noun) is not ("tape" or "plug") || word.As(Role.Noun) is "glue" or "softGlue" or "rigidGlue" || word.Is(Role.Join) || word.Text is "or" or "any"))
+                    return;
+                // What follows says how it is, and not only that it came.
+                var next = line.GetRange(end + 1, EndOf(line, end + 1) - end - 1);
+                if (!next.Exists(word => IsFastener(word) || IsFact(word) || word.Is(Role.State) || word.As(Role.Noun) == "releaseTab"))
+                    return;
+                var from = part + 1 + not;
+                while (from > part + 1 && (line[from - 1].Is(Role.HeldBy) || line[from - 1].Text is "is" or "are" or "'s" or "has" or "have"))
+                    from--;
+                Drop(line, left, from, end);
+                Just(line, from + 1, left);
+                return;
+            }
+            if (held < 0 || !said.TrueForAll(word => word.Is(Role.State) || word.Is(Role.Aside) || word.Text is "only" or "just" or "at" or "in" or "along" or "on" || word.Is(Role.Preposition) || word.As(Role.Noun) is "place" or "base" || word.Is(Role.Describe)) || !said.Exists(word => word.Text is "only" or "just"))
+                return;
+            var behind = line.GetRange(end + 1, EndOf(line, end + 1) - end - 1);
+            if (!behind.Exists(word => IsFastener(word) && word.As(Role.Noun) == HolderOf(said[held].As(Role.State))) || !behind.Exists(IsCounted))
+                return;
+            Drop(line, left, part + 1, end);
+            return;
+        }
+    }
+
+    /// <summary>It's just clipped, two clips: those. It's just clipped, and off it comes: clips that nobody counted.</summary>
+    private static void Just(List<Lexeme> line, int from, List<(int Start, int End)> left)
+    {
+        if (from >= line.Count)
+            return;
+        var end = EndOf(line, from);
+        var held = line.FindIndex(from, end - from, word => word.Is(Role.State));
+        while (from < end && line[from].Text is "just" or "only" or "but")
+        {
+            line.RemoveAt(from);
+            (held, end) = (held - 1, end - 1);
+        }
+        if (held < 0 || held < from || HolderOf(line[held].As(Role.State)) is not { } holder || !line.GetRange(from, end - from).TrueForAll(word => word.Is(Role.State) || word.Is(Role.Aside) || word.Is(Role.Pronoun) || word.Text is "it's" or "they're" or "they" or "just" or "only" or "but" or "is" or "are"))
+            return;
+        if (line.Skip(end).Any(word => word.As(Role.Noun) == holder))
+            Drop(line, left, from, Math.Min(end + 1, line.Count));
+        else if (holder == "clip")
+        {
+            var at = line[held];
+            line.RemoveRange(from, end - from);
+            line.Insert(from, Word("clips", at) with { End = at.End });
+        }
+    }
+
+    /// <summary>I thought it would be glued but no, two screws: those.</summary>
+    private static void ThoughtSo(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        var thought = line.FindIndex(word => word.Text is "thought" or "i thought" or "expected" or "i expected" or "feared");
+        var but = thought < 0 ? -1 : line.FindIndex(thought, word => word.Text == "but" || word.IsStop);
+        if (thought is < 0 or > 2 || but < 0 || line[but].Text != "but" || line.GetRange(thought, but - thought).Exists(word => word.Number is not null))
+            return;
+        var to = but + 1;
+        while (to < line.Count && (line[to].IsStop || line[to].Text is "no" or "not" or "it's" or "just" or "only" or "isn't" or "it" or "wasn't" or "actually" or "'s" or "there's" or "it isn't"))
+            to++;
+        if (to < line.Count && line.Skip(to).Any(word => IsFastener(word) || IsFact(word)))
+            Drop(line, left, 0, to);
+    }
+
+    /// <summary>Held in a caddy by four screws: by those.</summary>
+    private static void HeldIn(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 1; i + 3 < line.Count; i++)
+        {
+            if (!(line[i].Text is "held" or "kept" or "fixed" or "mounted" or "secured") || !(line[i + 1].Text is "in" or "into" or "to" or "on" or "in place"))
+                continue;
+            var by = line.FindIndex(i + 1, word => word.IsStop || word.Text is "by" or "with");
+            if (by < 0 || line[by].IsStop || by - i > 5 || by + 1 >= line.Count)
+                continue;
+            var at = line[i];
+            Drop(line, left, i, by + 1);
+            line.Insert(i, at with { Text = "held by", Senses = Lexicon.Of("held by").ToArray() });
+        }
+    }
+
+    /// <summary>Five cables, three are ribbons with flaps and two are plugs: how many of each sort there are.</summary>
+    private static void CablesInAll(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        bool Cable(Lexeme word) => word.As(Role.Noun) is "cable" or "plug" or "ribbon" or "lead" || word.Text is "connectors" or "cables" or "connections" or "flexes";
+        // Four cables on the board, and two of these connectors: what all of them are.
+        var all = -1;
+        for (var i = 0; i + 1 < line.Count && all < 0; i++)
+        {
+            if (IsCounted(line[i]) && line[i].Number > 1 && Cable(line[i + 1]) && !line[i + 1].Text.EndsWith("plugs", StringComparison.Ordinal))
+                all = i;
+        }
+        // Flexes: three with a flap, one to slide.
+        var topic = all < 0 && line.FindIndex(word => word.IsColon) is > 0 and <= 3 and var colon && Cable(line[colon - 1]) ? colon : -1;
+        if (all < 0 && topic < 0)
+            return;
+        var stop = topic > 0 ? topic : EndOf(line, all);
+        if (stop + 1 >= line.Count)
+            return;
+        var told = new List<Lexeme>();
+        var (count, sum, locks) = (0, 0d, 0);
+        var at = stop + 1;
+        for (; at < line.Count; at++)
+        {
+            var word = line[at];
+            if (word.IsStop && locks == count && count > 0 && sum >= (topic > 0 ? 0 : line[all].Number) && topic < 0)
+                break;
+            if (word.Text is "of them" or "of these" or "are" or "is" or "'s" or "it's" or "ordinary" or "plain" or "you" or "just")
+                continue;
+            if ((Ordinals.ContainsKey(word.Text) || word.Text is "last" or "other") && at > 0 && (line[at - 1].Text is "the" || line[at - 1].Text.EndsWith(" the", StringComparison.Ordinal)) || word.Text is "the other" or "the last" or "the other one" or "the last one")
+            {
+                if (told.Count > 0 && told[^1].Text == "the")
+                    told.RemoveAt(told.Count - 1);
+                told.Add(Of(1, word));
+                (count, sum) = (count + 1, sum + 1);
+                if (at + 1 < line.Count && line[at + 1].Text is "one")
+                    at++;
+                continue;
+            }
+            if (word.Number is { } number && IsCounted(word))
+            {
+                told.Add(word);
+                (count, sum) = (count + 1, sum + number);
+                continue;
+            }
+            if (word.Text is "has" or "have" or "with" && count > 0 && told[^1].Number is not null)
+            {
+                told.Add(Word(told[^1].Number > 1 ? "ribbons" : "ribbon", word));
+                told.Add(Word("with", word));
+                continue;
+            }
+            // One of these connectors snaps straight up, the other has a flap.
+            if (word.As(Role.Noun) is "flap" or "bar" or "slideLock" or "press" or "plug" or "push" or "latch" || word.Text.EndsWith("plugs", StringComparison.Ordinal) || word.Text.EndsWith(" plug", StringComparison.Ordinal))
+                locks++;
+            else if (word.Text is "slide" or "slides" or "slider" or "sliders")
+            {
+                told.Add(Word("slide lock", word) with { End = word.End });
+                locks++;
+                continue;
+            }
+            else if (!(word.IsStop || word.Is(Role.Join) || word.Is(Role.Aside) || Cable(word) || word.Is(Role.Describe) || word.Text is "the" or "a" or "with"))
+                break;
+            told.Add(word);
+        }
+        if (count < 2 || locks < count || (topic < 0 && sum != line[all].Number))
+            return;
+        var before = topic > 0 ? 0 : FromOf(line, all);
+        left.Add((line[before].Start, line[stop - 1].End));
+        var tail = line.GetRange(at, line.Count - at);
+        // The board that has them is what they are about.
+        if (before > 1 && line[before - 1].IsStop && line[before - 2].Is(Role.Part) && line.GetRange(FromOf(line, before - 2), before - 1 - FromOf(line, before - 2)).TrueForAll(word => word.Is(Role.Part) || word.Is(Role.Aside) || word.Is(Role.Describe)))
+            line[before - 1] = line[before - 1] with { Text = ":" };
+        line.RemoveRange(before, line.Count - before);
+        while (told.Count > 0 && (told[0].IsStop || told[0].Is(Role.Join)))
+            told.RemoveAt(0);
+        while (told.Count > 0 && (told[^1].IsStop || told[^1].Is(Role.Join)))
+            told.RemoveAt(told.Count - 1);
+        line.AddRange(told);
+        // All of them are off: as was said.
+        if (tail.Count > 1 && tail[0].IsStop && tail.Skip(1).All(word => word.Is(Role.Aside) || word.Is(Role.Distribution) || word.Text is "all" or "off" or "out" or "one" or "of them" or "are" or "is" or "all of them" or "every one of them" or "undone" or "unplugged" || word.Number == sum || word.Is(Role.Pronoun)))
+            left.Add((tail[1].Start, tail[^1].End));
+        else
+            line.AddRange(tail);
+    }
+
+    /// <summary>The cell peeled off its tape: the tape was parted, and the cell is out.</summary>
+    private static void OffItsTape(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 1; i < line.Count; i++)
+        {
+            if (line[i].As(Role.Noun) != "tape" || !line.Take(i).Any(word => word.Is(Role.Part)) || line.Take(i).Any(word => word.As(Role.Noun) == "tape"))
+                continue;
+            var off = i - 1;
+            while (off > 0 && (line[off].Text is "its" or "the" or "that" || line[off].Is(Role.Describe)))
+                off--;
+            // The cell is stuck on with tape, gone: likewise.
+            if (line[off].Is(Role.HeldBy) && line[off].Text.Contains("stuck", StringComparison.Ordinal) && line.Skip(i).Any(word => word.Text is "gone" or "out" or "off") && line.Exists(word => (IsKind(word, "clockCell") || IsKind(word, "cell"))))
+            {
+                line.RemoveRange(off, i - off);
+                line.Insert(off + 1, Word("parted", line[off]) with { Start = line[off].End, End = line[off].End });
+                while (off > 0 && !line[off - 1].IsStop)
+                    line.RemoveAt(--off);
+                return;
+            }
+            if (off == i - 1 || !(line[off].Text is "off" or "from" or "out of" or "off of" || line[off].Text.EndsWith(" off", StringComparison.Ordinal) || line[off].Text.EndsWith(" from", StringComparison.Ordinal) || line[off].Text.EndsWith(" out of", StringComparison.Ordinal)))
+                continue;
+            var deed = off;
+            while (deed > 0 && !line[deed - 1].IsStop && (line[deed - 1].Is(Role.Deed) && !line[deed - 1].Is(Role.Part) && !line[deed - 1].Text.StartsWith("unplug", StringComparison.Ordinal) || line[deed - 1].Is(Role.Join) || line[deed - 1].Text is "it" or "is" or "off"))
+                deed--;
+            // Slid the battery out of the tape: the deed stands before it.
+            var tape = line[i];
+            left.Add((line[deed].Start, line[i - 1].End));
+            line.RemoveRange(deed, i + 1 - deed);
+            List<Lexeme> told = [Word("tape", tape) with { End = tape.End }, Word("parted", tape), Comma(tape)];
+            // After a comma it is the part that was spoken of which comes out.
+            if (deed == 0 || !line[deed - 1].IsStop)
+                told.Insert(0, Comma(tape));
+            var which = line.Take(deed).Last(word => word.Is(Role.Part));
+            if (line.Take(deed).Reverse().TakeWhile(word => !word.IsStop).FirstOrDefault(word => word.Is(Role.Deed) && !word.Is(Role.Part)) is { } moved && line.IndexOf(moved) < line.IndexOf(which) && !moved.Text.StartsWith("unplug", StringComparison.Ordinal))
+                line.Insert(deed++, Word("out", tape));
+            else
+                told.AddRange([which with { Start = tape.End, End = tape.End }, Word("out", tape)]);
+            if (told[^1].IsStop)
+                told.RemoveAt(told.Count - 1);
+            line.InsertRange(deed, told);
+            return;
+        }
+    }
+
+    /// <summary>Snapped one clip of fourteen getting the base off: what was done, and what broke.</summary>
+    private static void BrokeAs(List<Lexeme> line)
+    {
+        var broke = line.FindIndex(word => word.Is(Role.Damage));
+        if (broke is < 0 or > 6 || line.Take(broke).Any(word => word.IsStop || word.Is(Role.Negation)))
+            return;
+        var turn = line.FindIndex(broke + 1, word => word.IsStop || word.Text is "getting" or "when getting" or "while getting" or "in getting");
+        if (turn < 0 || line[turn].IsStop || turn + 1 >= line.Count)
+            return;
+        var (what, then) = (line.GetRange(0, turn), line.GetRange(turn, line.Count - turn));
+        then.RemoveAt(0);
+        var end = then.FindIndex(word => word.IsStop) is >= 0 and var stop ? stop : then.Count;
+        if (!then.Take(end).Any(word => word.Is(Role.Part) || word.Is(Role.Noun)) || then.Skip(end).Any(word => word.Is(Role.Pronoun)))
+            return;
+        // One clip of fourteen: fourteen were undone.
+        List<Lexeme> all = [];
+        if (what.FindIndex(word => IsCounted(word) && word.Number > 1) is > 1 and var total && what[total - 1].Text is "of" or "of the" && what.Find(IsFastener) is { } noun)
+        {
+            all = [what[total], noun with { Start = what[total].End, End = what[total].End }, Comma(what[total])];
+            what.RemoveRange(total - 1, 2);
+        }
+        line.Clear();
+        line.AddRange([.. all, .. then.Take(end), Comma(then[end - 1]), .. what, .. then.Skip(end)]);
+    }
+
+    /// <summary>Sodimm a and b out; memory out of slot two: in the words of memory.</summary>
+    private static void Modules(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 0; i < line.Count; i++)
+        {
+            if (IsKind(line[i], "memory") && i + 3 < line.Count && line[i + 1].Text is "a" && line[i + 2].Text is "and" or "+" or "&" && line[i + 3].Text == "b")
+            {
+                left.Add((line[i + 1].Start, line[i + 3].End));
+                line.RemoveRange(i + 1, 3);
+                line[i] = line[i] with { Text = "memory modules", Senses = Lexicon.Of("memory modules").ToArray() };
+                line.Insert(i, Word("both", line[i]));
+            }
+            // Slot two: the second.
+            if (i + 1 < line.Count && line[i].Text is "slot" or "socket" && line[i + 1].Number is 1 or 2 or 3 or 4 && Ends(line, i + 2) && i > 0 && (line[i - 1].Is(Role.Preposition) || line[i - 1].Text is "out of" or "from"))
+            {
+                var number = line[i + 1].Number!.Value;
+                var text = number switch { 1 => "first", 2 => "second", 3 => "third", _ => "fourth" };
+                (line[i], line[i + 1]) = (Word(text, line[i + 1]) with { End = line[i].Start }, line[i] with { End = line[i + 1].End });
+            }
+        }
+    }
+}
