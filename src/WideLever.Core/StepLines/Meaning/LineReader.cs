@@ -211,13 +211,16 @@ internal sealed partial class LineReader(string line, List<Token> tokens, StepLi
     }
 
     /// <summary>Whether the line says that something was tried and left.</summary>
-    private bool IsTried => Tries().IsMatch(line) && Fails().IsMatch(line) && !line.Contains("not try", StringComparison.OrdinalIgnoreCase) && !line.Contains("n't try", StringComparison.OrdinalIgnoreCase);
+    private bool IsTried => (CouldNot().IsMatch(line) || (Tries().IsMatch(line) && Fails().IsMatch(line))) && !line.Contains("not try", StringComparison.OrdinalIgnoreCase) && !line.Contains("n't try", StringComparison.OrdinalIgnoreCase);
 
     [System.Text.RegularExpressions.GeneratedRegex(@"\b(try|tried|attempt\w*|no luck|without success|had a go|ga?ve (it |that |this )?up|given (it |that |this )?up|giving (it )?up|seized|budge|pulled and pulled|tugged and tugged)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
     private static partial System.Text.RegularExpressions.Regex Tries();
 
     [System.Text.RegularExpressions.GeneratedRegex(@"\b(left|leave|leaving|stop|stopped|not|stuck|stays|glued|seized|success|luck|chance|joy|no way|no go|no hope|spins?|spinning|gave up|given up|further|strong|nothing|riveted|(ga|gi)ven? (it |that |this )?up|can.?t|won.?t|didn.?t|wouldn.?t|couldn.?t)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
     private static partial System.Text.RegularExpressions.Regex Fails();
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"\bcould(n.?t| not) (get|free|shift|move|undo|open|lift|pull|budge)\b[^,.;]*[,.;-] *(so |and |but )?(i |we )?(ha(d|ve) )?(left|leave|leaving|let) (it|that|them)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    private static partial System.Text.RegularExpressions.Regex CouldNot();
 
     private const string Ready = "this is getting ready, which is no step: a line says what was undone of the machine";
 

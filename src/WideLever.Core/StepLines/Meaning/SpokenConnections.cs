@@ -163,6 +163,8 @@ internal sealed partial class SpokenMeaning
             || (part is null && clause.Places.Exists(place => place.Of?.PartOf == "battery" && place.Preposition is "of" or "to" or "from" or "out of" or "off" or "for"));
         // The battery ends in a white plug
         isBattery |= part is null && clause.IsHeldBy && mentioned.Count > 0 && mentioned[^1] is var (owner, owns) && owns.Segment == clause.Segment && Kind(owner) == PartKind.Battery && owner.IsPart;
+        // The pack has four screws, all ph1, and a press connector: its own as well.
+        isBattery |= part is null && clause is { HasDeed: false, Particle: null } && thing.Is is "plug" or "press" or "cable" && mentioned.Count > 0 && Kind(mentioned[0].Thing) == PartKind.Battery && clauses.Exists(other => other.IsHeldBy && other.Segment == mentioned[0].Clause.Segment) && words.TrueForAll(word => !word.Is(Role.Part) || word.Is(Role.Aside) || word.As(Role.Part)!.StartsWith("battery", StringComparison.Ordinal)) && !clause.Places.Exists(place => place.Of?.PartOf is not null);
         // The battery has no screws, plug out first: most likely its own, and nobody takes the power for off on a guess.
         if (!isBattery && part is null && thing.Is == "plug" && words.Where(word => word.Is(Role.Part) && !word.Is(Role.Aside)).Select(word => word.As(Role.Part)!.Split(':')[0]).Distinct().ToList() is ["battery"] && !words.Exists(word => word.Is(Role.Noun, "charger")) && clauses.TrueForAll(other => other.Object?.IsPart != true || Kind(other.Object) == PartKind.Battery) && (clause.HasDeed || clause.Particle is not null) && !clause.Places.Exists(place => place.Of is { IsPart: true }) && !acts.Exists(act => act.Sort is Sort.Connection or Sort.Lock) && !PowerOff)
         {

@@ -475,10 +475,13 @@ internal sealed partial class SpokenMeaning
         PowerOff |= thing.Text.Contains("batter", StringComparison.Ordinal) || Battery(thing) || thing.Text.Contains("disconnect", StringComparison.Ordinal) || thing.Text.Contains("cut", StringComparison.Ordinal) || thing.Text.Contains("kill", StringComparison.Ordinal)
             || clause.Places.Exists(place => place.Of?.PartOf == "battery" && (place.Preposition is "for" or "of" || place.Preposition.StartsWith("that ", StringComparison.Ordinal)))
             || CutsThePower().IsMatch(line) || (clause.Particle == "off" && (thing.Text.Contains("power", StringComparison.Ordinal) || clause.Places.Exists(place => place.Of?.PartOf == "battery")));
+        // There's a little switch, pushed over: the same.
+        if (thing is { IsCounted: false, IsAnother: false } && acts.Exists(act => act.Action is Records.Switch))
+            return;
         Add(Sort.Other, new Records.Switch { Count = Counted(clause, thing) }, clause);
     }
 
-    [System.Text.RegularExpressions.GeneratedRegex(@"\b(marked|labelled|labeled|that says|reads)\s+""?(bat|batt|battery|pwr)\b|\b(power('s| is|'s now| is now)|so the power('s| is)) (off|cut|gone|dead)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
+    [System.Text.RegularExpressions.GeneratedRegex(@"\b(marked|labelled|labeled|that says|reads)\s+""?(bat|batt|battery|pwr|power)\b|\b(power('s| is|'s now| is now)|so the power('s| is)) (off|cut|gone|dead)\b", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]
     private static partial System.Text.RegularExpressions.Regex CutsThePower();
 
     [System.Text.RegularExpressions.GeneratedRegex(@"\btwist(ed|s|ing)?\b(?!-)", System.Text.RegularExpressions.RegexOptions.IgnoreCase)]

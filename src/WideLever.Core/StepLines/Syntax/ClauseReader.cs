@@ -107,6 +107,15 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         // The base won't shift, a hidden screw somewhere: what is supposed to be there.
         if (Clauses is [{ HasDeed: false, Particle: null, Object: { Role: Role.Noun, IsCounted: false, HasFacts: false, Many: false } supposed }] && supposed.IsNoun("screw", "clip") && Remarks.Exists(remark => remark.Kind == Role.Negation && remark.Segment < Clauses[0].Segment))
             Fault(supposed.Start, supposed.End, "was it found and undone? Say what was undone with its count, such as 1 screw");
+        // The ribbon next: what will be done.
+        if (Clauses is [{ HasDeed: false, Particle: null, State: null, IsHeldBy: false, Object: { IsCounted: false, HasFacts: false } later }] && line.Exists(word => word.Text == "next"))
+            Fault(later.Start, later.End, "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"");
+        // A connector snapped off: opened, or broken?
+        for (var i = 1; i < line.Count; i++)
+        {
+            if ((line[i].Text is "snapped off" or "snaps off" || (line[i].Text == "snapped" && i + 1 < line.Count && line[i + 1].Text == "off")) && line[i - 1].As(Role.Noun) is "plug" or "cable" or "lead" or "ribbon" or "press")
+                Fault(line[i].Start, line[i].End, "did it break off, or was it unplugged? Say unplugged, or tell the damage (F9)");
+        }
         if (corrects)
             Fault(Clauses[^1].Start, Clauses[^1].End, "is that a correction? Change the line so that it says what is so");
         foreach (var place in leading)

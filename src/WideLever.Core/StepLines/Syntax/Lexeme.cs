@@ -90,6 +90,12 @@ internal static class Lexemes
                 words.RemoveRange(i + 1, length - 1);
             }
         }
+        // Some 80 cm
+        for (var i = words.Count - 3; i >= 0; i--)
+        {
+            if (words[i].Text == "some" && words[i + 1].Figure?.Number is not null && words[i + 2].Text is "cm" or "mm" or "centimetres" or "centimeters" or "millimetres" or "millimeters")
+                words[i] = words[i] with { Text = "about" };
+        }
         // Half a metre
         for (var i = 0; i + 2 < words.Count; i++)
         {

@@ -199,6 +199,12 @@ internal static partial class Restated
     {
         for (var i = line.Count - 2; i > 1; i--)
         {
+            // One screw hides under the sticker: it is there.
+            if (line[i].Text is "hides" or "hide" or "hid" or "is hiding" or "lurks" && line[i + 1].Text is "under" or "beneath" or "below" or "underneath" or "behind" && line.Take(i).Reverse().TakeWhile(word => !word.IsStop).Any(word => word.Number is not null))
+            {
+                line.RemoveAt(i);
+                continue;
+            }
             if (line[i].Text is "hide" or "hides" or "lurk" or "lurks" or "sit" or "lie" && line[i + 1].Number is not null && line.Take(i).Reverse().TakeWhile(word => !word.IsStop).ToList() is { Count: > 1 } before && before[^1].Text is "under" or "beneath" or "below" or "underneath" && before[0].As(Role.Noun) is "foot" or "label" or "seal" or "cap" or "tape" or "strip")
                 line.RemoveAt(i);
         }

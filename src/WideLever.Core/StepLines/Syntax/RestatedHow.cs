@@ -6,6 +6,8 @@ internal static partial class Restated
     private static void How(List<Lexeme> line, List<(int Start, int End)> left)
     {
         Chatter(line, left);
+        LikeSomething(line, left);
+        SpelledOut(line);
         CutBy(line, left);
         ThoughtSo(line, left);
         NotButSo(line, left);
@@ -13,6 +15,18 @@ internal static partial class Restated
         CablesInAll(line, left);
         OffItsTape(line, left);
         BrokeAs(line);
+        BrokeOfAll(line);
+        OffTheirPosts(line, left);
+        FeetOverScrews(line, left);
+        LidOverPack(line);
+        LockEach(line);
+        ThenThePlate(line, left);
+        TheOtherIsNot(line, left);
+        ShortNames(line);
+        KeySizes(line);
+        WontMove(line, left);
+        OffThePaste(line);
+        TheLeftOne(line, left);
         Modules(line, left);
     }
 
@@ -34,6 +48,36 @@ internal static partial class Restated
             if (line[0].IsStop)
                 line.RemoveAt(0);
             return;
+        }
+    }
+
+    /// <summary>Like a layer of stone, like a bonnet: what it is like is no fact.</summary>
+    private static void LikeSomething(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = line.Count - 2; i > 0; i--)
+        {
+            if (line[i].Text is not ("like" or "like a" or "like an" or "just like") || (line[i].Text is "like" or "just like" && !(line[i + 1].Text is "a" or "an")))
+                continue;
+            var end = EndOf(line, i);
+            var said = line.GetRange(i, end - i);
+            if (said.Count > 6 || said.Exists(word => word.Number is > 1 || word.Is(Role.Part) || IsFastener(word) || IsFact(word) || word.Is(Role.Particle) || Turns(word)))
+                continue;
+            Drop(line, left, line[i - 1].IsStop ? i - 1 : i, end);
+        }
+    }
+
+    /// <summary>M two by four, as it is said aloud: a thread and a length.</summary>
+    private static void SpelledOut(List<Lexeme> line)
+    {
+        for (var i = 0; i + 1 < line.Count; i++)
+        {
+            if (!(line[i].Text is "m" && line[i].Figure is null) || line[i + 1].Number is not { } width || !(width is 1.2 or 1.4 or 1.6 or 2 or 2.5 or 3 or 3.5) || i + 3 >= line.Count || line[i + 2].Text is not ("by" or "x") || line[i + 3].Number is not (>= 1 and <= 40 and var length))
+                continue;
+            string Said(double number) => number.ToString(System.Globalization.CultureInfo.InvariantCulture);
+            var thread = new Lexeme($"m{Said(width)}", [], new(null, null, null, $"M{Said(width)}", null, null), line[i].Start, line[i + 1].End);
+            var long1 = new Lexeme($"x{Said(length)}", [], new(null, null, null, null, length, null), line[i + 2].Start, line[i + 3].End);
+            line.RemoveRange(i, 4);
+            line.InsertRange(i, [thread, long1]);
         }
     }
 
@@ -312,6 +356,252 @@ internal static partial class Restated
         }
         line.Clear();
         line.AddRange([.. all, .. then.Take(end), Comma(then[end - 1]), .. what, .. then.Skip(end)]);
+    }
+
+    /// <summary>Two clips broke on the bezel, fourteen in all: fourteen, of which two broke.</summary>
+    private static void BrokeOfAll(List<Lexeme> line)
+    {
+        var stop = line.FindIndex(word => word.IsStop);
+        if (stop < 2 || stop + 2 >= line.Count || !IsCounted(line[stop + 1]) || !SaysAll(line[stop + 2]) || !Ends(line, stop + 3))
+            return;
+        var broke = line.GetRange(0, stop);
+        if (!broke.Exists(word => word.Is(Role.Damage)) || broke.Find(IsFastener) is not { } noun || broke.Exists(word => word.Is(Role.Negation)) || broke.Where(IsCounted).ToList() is not [{ } some] || some.Number >= line[stop + 1].Number)
+            return;
+        var part = broke.FindIndex(word => word.Is(Role.Part) && !word.Is(Role.Deed));
+        var rest = line.GetRange(stop + 3, line.Count - stop - 3);
+        List<Lexeme> told = [line[stop + 1], noun, .. part < 0 ? [] : new[] { Word("of", noun), Word("the", noun), broke[part] }, Comma(noun), some, broke.Find(word => word.Is(Role.Damage))!];
+        line.Clear();
+        line.AddRange(told);
+        line.AddRange(rest);
+    }
+
+    /// <summary>Antenna wires off their studs: the studs stay. Antenna leads snapped off: they came off, and nothing broke.</summary>
+    private static void OffTheirPosts(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 1; i < line.Count; i++)
+        {
+            if (line[i].Text is "snapped off" or "snaps off" && line[i - 1].As(Role.Noun) == "antenna" && !line.Exists(word => word.Text is "accident" or "by accident" or "broke" or "damn" or "oops"))
+                line[i] = line[i] with { Senses = [.. line[i].Senses.Where(sense => sense.Role == Role.Deed)] };
+        }
+        for (var i = 1; i + 2 < line.Count; i++)
+        {
+            if (line[i].Text is "off" or "off of" or "from" && line[i + 1].Text is "their" or "its" or "the" && line[i + 2].As(Role.Noun) == "standoff" && line.Take(i).Any(word => word.As(Role.Noun) == "antenna") && Ends(line, i + 3))
+                Drop(line, left, i + 1, i + 3);
+        }
+    }
+
+    /// <summary>Four feet glued over screws, peeled, four t6 out: those are under them.</summary>
+    private static void FeetOverScrews(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        var over = line.FindIndex(word => word.Text is "over" or "glued over" or "stuck over" or "sits over" or "sit over");
+        if (over < 1 || over + 1 >= line.Count || line[over + 1].As(Role.Noun) != "screw" || line[over - 1].As(Role.Noun) is not ("foot" or "label" or "seal" or "cap") || over + 2 >= line.Count || !line[over + 2].IsStop || line.Exists(Turns))
+            return;
+        var cover = over - 1;
+        while (cover > 0 && (line[cover - 1].Is(Role.Describe) || line[cover - 1].Number is not null))
+            cover--;
+        var count = Enumerable.Range(over + 3, line.Count - over - 3).FirstOrDefault(at => IsCountAt(line, at), -1);
+        if (count < 0)
+            return;
+        var from = count;
+        while (from > over + 3 && line[from - 1].Is(Role.Deed) && !line[from - 1].Text.StartsWith("peel", StringComparison.Ordinal))
+            from--;
+        if (!line.GetRange(over + 3, from - over - 3).TrueForAll(word => word.Is(Role.Pronoun) || word.Is(Role.Join) || word.Is(Role.Aside) || word.IsStop || word.Text.StartsWith("peel", StringComparison.Ordinal) || word.Text is "off" or "both" or "out" or "all" || word.Number == line[cover].Number))
+            return;
+        var what = line.GetRange(cover, over - cover);
+        var end = EndOf(line, count);
+        line.InsertRange(end, [Word("under", line[end - 1]) with { Start = line[end - 1].End, End = line[end - 1].End }, .. what.Select(word => word with { Start = line[end - 1].End, End = line[end - 1].End })]);
+        Drop(line, left, cover, from);
+    }
+
+    /// <summary>Lid off, and there's the pack: the base's.</summary>
+    private static void LidOverPack(List<Lexeme> line)
+    {
+        var lid = line.FindIndex(word => word.Text is "lid");
+        if (lid is < 0 or > 1 || lid + 3 >= line.Count || line[lid + 1].Text is not ("off" or "away" or "comes off") || !line.Skip(lid + 2).Take(3).Any(word => word.Text is "there's" or "there is" or "there are" or "you see" or "and there" or "there it is" or "and there's") || !line.Skip(lid + 3).Any(word => word.Is(Role.Part)) || line.Exists(word => word.As(Role.Part) is "hinge" || word.Text.Contains("panel", StringComparison.Ordinal)))
+            return;
+        line[lid] = line[lid] with { Text = "bottom cover", Senses = Lexicon.Of("bottom cover").ToArray() };
+    }
+
+    /// <summary>Two ribbons, a flap each: with one.</summary>
+    private static void LockEach(List<Lexeme> line)
+    {
+        for (var i = 3; i + 1 < line.Count; i++)
+        {
+            if (line[i].As(Role.Noun) is not ("flap" or "bar" or "slideLock") || line[i + 1].Text is not ("each" or "apiece") || !(line[i - 1].Text is "a" or "one") || !line[i - 2].IsStop || !line.Take(i - 2).Reverse().TakeWhile(word => !word.IsStop).Any(word => word.As(Role.Noun) is "ribbon" or "cable" or "plug"))
+                continue;
+            line[i - 2] = Word("with", line[i - 2]);
+            line[i - 1] = Word("a", line[i - 1]);
+        }
+    }
+
+    /// <summary>Two screws and a metal plate, plate up: it is lifted.</summary>
+    private static void ThenThePlate(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 1; i < line.Count; i++)
+        {
+            if (line[i].As(Role.Noun) is not ("cover" or "bracket" or "shield" or "holder") || !(line[i - 1].Text is "a" or "and a" or "one" || line[i - 1].Is(Role.Describe) || line[i - 1].Is(Role.Aside) || line[i - 1].Is(Role.Join)) || i + 1 >= line.Count || !line[i + 1].IsStop)
+                continue;
+            var last = line[i].Text.Split(' ')[^1];
+            var again = line.FindIndex(i + 2, word => word.Text.Split(' ')[^1] == last && word.As(Role.Noun) is "cover" or "bracket" or "shield" or "holder");
+            var from = i;
+            while (from > 0 && !line[from - 1].IsStop && (line[from - 1].Text is "a" or "and a" or "one" or "and" || line[from - 1].Is(Role.Describe) || line[from - 1].Is(Role.Join)))
+                from--;
+            if (again < 0 || again + 1 >= line.Count || !(line[again + 1].Text is "up" or "off" or "out" or "away") || from == 0 || line[from - 1].IsStop || line.GetRange(FromOf(line, from), from - FromOf(line, from)).Exists(word => word.Is(Role.Deed) && !word.Is(Role.Noun) || word.Is(Role.Preposition) || word.Is(Role.Negation) || word.Is(Role.HeldBy)))
+                continue;
+            line[again] = line[again] with { Senses = line[i].Senses };
+            Drop(line, left, from, i + 1);
+            return;
+        }
+    }
+
+    /// <summary>The memory is soldered and the drive isn't: what is not so is told of nothing else.</summary>
+    private static void TheOtherIsNot(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        var end = line.Count;
+        while (end > 0 && line[end - 1].IsStop)
+            end--;
+        if (end < 4 || !(line[end - 1].Text is "isn't" or "is not" or "aren't" or "not"))
+            return;
+        var part = end - 2;
+        while (part > 0 && line[part].Text is "is" or "are" or "'s")
+            part--;
+        if (part < 2 || !line[part].Is(Role.Part))
+            return;
+        var from = part;
+        while (from > 0 && (line[from - 1].Text is "the" or "and" or "but" or "and the" or "but the" || line[from - 1].Is(Role.Join)))
+            from--;
+        if (from > 0 && from < part && line.Take(from).Count(word => word.Is(Role.State)) == 1 && !line.Take(from).Any(Turns))
+            Drop(line, left, from, end);
+    }
+
+    /// <summary>Touchpad: flap up, pad out; wireless card: one screw, card out; one slot: in the short words of what was named.</summary>
+    private static void ShortNames(List<Lexeme> line)
+    {
+        var touchpad = line.FindIndex(word => IsKind(word, "touchpad"));
+        var card = line.FindIndex(word => IsKind(word, "wireless") && word.Text.EndsWith(" card", StringComparison.Ordinal));
+        for (var i = 1; i < line.Count; i++)
+        {
+            if (touchpad >= 0 && i > touchpad && line[i].Text is "pad" && !(line[i - 1].Text is "thermal" || line[i - 1].Number is not null))
+                line[i] = line[touchpad] with { Start = line[i].Start, End = line[i].End };
+            if (card >= 0 && i > card && line[i].Text is "card" && line[i - 1].IsStop && i + 1 < line.Count && line[i + 1].Is(Role.Particle))
+                line[i] = line[card] with { Start = line[i].Start, End = line[i].End };
+            // Two n5 posts
+            if (line[i].As(Role.Noun) == "post" && line[i - 1].Figure is { Drive: Drive.Nut })
+                line[i] = Word("standoffs", line[i]) with { End = line[i].End };
+            // The port's loose now, of a serial port.
+            if (line[i].Text is "port" && line[i].IsUnknown && line.Take(i).LastOrDefault(word => word.Text.EndsWith(" port", StringComparison.Ordinal)) is { } named && !named.Is(Role.Part))
+                line[i] = named with { Start = line[i].Start, End = line[i].End };
+        }
+        // Just the one slot: a place, where no screw is spoken of.
+        var slot = line.FindIndex(word => word.Text is "one slot");
+        if (slot >= 0 && !line.Exists(word => word.As(Role.Noun) == "screw" || word.Text.Contains("head", StringComparison.Ordinal)) && line.Count(word => word.Is(Role.Drive) || word.Figure is { Number: null }) == 1 && line.Where(word => !word.IsStop && !word.Is(Role.Aside) && !word.Is(Role.HeldBy)).All(word => word == line[slot]))
+            line[slot] = line[slot] with { Text = "slot", Senses = [new(Role.Noun, "place", false)] };
+    }
+
+    /// <summary>Five millimetres across the flats, a 5 mm nut, with a socket of 5 mm: the size of the key.</summary>
+    private static void KeySizes(List<Lexeme> line)
+    {
+        if (!line.Exists(word => word.As(Role.Noun) == "standoff"))
+            return;
+        for (var i = 0; i + 1 < line.Count; i++)
+        {
+            var end = i + 1;
+            if (line[i].Number is not (>= 2 and <= 12 and var number) || line[i].Figure is { Number: null })
+            {
+                if (line[i].Figure is not { Length: { } length })
+                    continue;
+                number = length;
+            }
+            else if (line[end].Is(Role.Unit, "mm"))
+                end++;
+            var hasUnit = end > i + 1 || line[i].Figure is { Length: not null };
+            var across = end + 1 < line.Count && line[end].Text is "across" && line.FindIndex(end, word => word.Text is "flats") is var flats && flats > end && flats <= end + 2 ? flats + 1 : -1;
+            var nut = hasUnit && end < line.Count && line[end].Text is "nut" or "nuts" ? end : -1;
+            var socket = hasUnit && end < line.Count && line[end].Text is "socket" or "nut driver" or "nut spinner" or "nut runner" or "spanner" && i > 1 && line[i - 1].Text is "a" or "my" or "the" && line[i - 2].Text is "with" or "using" ? end + 1 : -1;
+            var from = i;
+            if (hasUnit && i > 1 && line[i - 1].Text == "of" && line[i - 2].Text is "socket" or "nut driver" or "nut spinner")
+            {
+                from = i - 2;
+                while (from > 0 && line[from - 1].Text is "a" or "my" or "the" or "with" or "using")
+                    from--;
+                socket = end;
+            }
+            else if (socket > 0)
+                from = i - 2;
+            var to = across > 0 ? across : nut > 0 ? nut : socket;
+            if (to < 0)
+                continue;
+            var said = number.ToString(System.Globalization.CultureInfo.InvariantCulture);
+            var size = new Lexeme($"n{said}", [], new(null, Drive.Nut, $"N{said}", null, null, null), line[i].Start, line[to - 1].End);
+            var apart = socket > 0 && from > 0 && !line[from - 1].IsStop;
+            line.RemoveRange(from, to - from);
+            line.InsertRange(from, apart ? [Comma(size), size] : [size]);
+            return;
+        }
+    }
+
+    /// <summary>The cover won't move till you find the screw under the foot, found it: that screw.</summary>
+    private static void WontMove(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        // It's off now, took eleven clips.
+        if (line.Count > 4 && line[0].Text is "it's" or "it is" && line[1].Text is "off" or "out" or "free" or "up" && EndOf(line, 1) is var came && came < line.Count && line.GetRange(2, came - 2).TrueForAll(word => word.Is(Role.Aside)) && line.Skip(came).Any(IsCounted) && !line.Exists(word => word.Is(Role.Part)))
+        {
+            Drop(line, left, 0, came + 1);
+            return;
+        }
+        var not = line.FindIndex(word => word.Is(Role.Negation));
+        if (not is < 1 or > 3 || not + 1 >= line.Count || !(line[not].Text is "won't" or "wont" or "doesn't" or "would not" or "wouldn't" or "will not" or "still") || !(line[not + 1].Text is "move" or "budge" or "come" or "come off" or "shift" or "lift" or "open") || !line.Take(not).All(word => word.Is(Role.Aside) || word.As(Role.Noun) is "cover" or "base" || word.Is(Role.Part)))
+            return;
+        var to = line.FindIndex(not + 1, word => word.IsStop || word.Text is "till" or "until");
+        if (to < 0 || to + 1 >= line.Count || line.Skip(to).Count(word => word.As(Role.Noun) == "screw") != 1 || !line.Skip(to + 2).Any(word => word.IsStop) || !line.Skip(to + 2).Any(word => word.Text is "got" or "got it" or "found" or "found it" or "out" or "undone" or "removed") || line.Skip(to).Any(word => word.Is(Role.Negation) || word.Is(Role.Modal)))
+            return;
+        to++;
+        while (to < line.Count && (line[to].Text is "you" or "i" or "find" or "found" or "i find" or "you find" or "i found" || line[to].Is(Role.Aside) || line[to].Text is "you find the") && line[to].As(Role.Noun) != "screw")
+            to++;
+        Drop(line, left, 0, to);
+        if (line.Count > 0 && line[0].As(Role.Noun) == "screw" && !line[0].Text.EndsWith('s'))
+            line.Insert(0, Word("one", line[0]));
+        // Found it: that is said.
+        var found = line.FindIndex(word => word.Text is "found" or "found it" or "got it");
+        if (found > 0 && line[found - 1].IsStop)
+            Drop(line, left, found - 1, EndOf(line, found));
+    }
+
+    /// <summary>It twists off the paste: off, and there is paste.</summary>
+    private static void OffThePaste(List<Lexeme> line)
+    {
+        for (var i = 1; i + 2 < line.Count; i++)
+        {
+            if (!(line[i].Text is "off" || line[i].Text.EndsWith(" off", StringComparison.Ordinal)) || !(line[i + 1].Text is "the" or "its") || line[i + 2].As(Role.Noun) != "paste" || !line[i - 1].Text.StartsWith("twist", StringComparison.Ordinal) && !line[i].Text.StartsWith("twist", StringComparison.Ordinal) || !line.Take(i + 1).Any(word => IsKind(word, "thermal")))
+                continue;
+            line[i + 1] = Comma(line[i + 1]);
+            if (line[i - 1].Text.StartsWith("twist", StringComparison.Ordinal))
+                line.RemoveAt(i - 1);
+            else
+            {
+                line.Insert(i, Word("comes", line[i]));
+                line[i + 1] = line[i + 1] with { Text = "off", Senses = Lexicon.Of("off").ToArray() };
+            }
+            return;
+        }
+    }
+
+    /// <summary>Two strips, the left one came out, the right one snapped: of those two.</summary>
+    private static void TheLeftOne(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        var count = line.FindIndex(word => IsCounted(word) && word.Number is 2);
+        if (count < 0 || !line.Skip(count).TakeWhile(word => !word.IsStop).Any(word => IsFastener(word)))
+            return;
+        for (var at = EndOf(line, count); at + 2 < line.Count;)
+        {
+            var end = EndOf(line, at + 1);
+            var said = line.GetRange(at + 1, end - at - 1);
+            var which = said.FindIndex(word => word.Text is "left" or "right" or "first" or "second" or "other" or "left one" or "right one" or "other one" or "first one" or "second one");
+            if (which is 0 or 1 && said.Take(which).All(word => word.Is(Role.Aside)) && said.Skip(which + 1).All(word => word.Is(Role.Aside) || word.Text is "one" or "came" or "came out" or "out" or "whole" or "off" or "up" || word.Is(Role.Particle) || word.Is(Role.Damage) || word.As(Role.Deed) is "come") && line.Skip(at + 1).Any(word => word.Is(Role.Damage)) && !said.Exists(word => word.Is(Role.Damage)))
+                Drop(line, left, at, end);
+            else
+                at = end;
+        }
     }
 
     /// <summary>Sodimm a and b out; memory out of slot two: in the words of memory.</summary>

@@ -13,6 +13,10 @@ internal static partial class Restated
         AllBut(line);
         CoverOverSome(line);
         Bracketed(line, left);
+        CountedUp(line, left);
+        SoAll(line, left);
+        SaidTwice(line, left);
+        AllButOf(line);
         AllToldAtLast(line, left);
         InAll(line, left);
         PairEach(line, left);
@@ -113,7 +117,7 @@ internal static partial class Restated
         : word.Text.Length is 3 or 4 && word.Text[^2..] is "th" or "nd" or "rd" or "st" && int.TryParse(word.Text[..^2], System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var figures) ? figures : null;
 
     /// <summary>Whether a number counts things, and is not the length behind a thread.</summary>
-    private static bool IsCountAt(List<Lexeme> line, int at) => IsCounted(line[at]) && !(at > 0 && (line[at - 1].Text is "x" or "by" || line[at - 1].Is(Role.Unit, "m"))) && !(at + 1 < line.Count && line[at + 1].Is(Role.Unit));
+    private static bool IsCountAt(List<Lexeme> line, int at) => IsCounted(line[at]) && !(at > 0 && (line[at - 1].Text is "x" or "by" || line[at - 1].Is(Role.Unit, "m"))) && !(at + 1 < line.Count && line[at + 1].Is(Role.Unit) && !(line[at + 1].Is(Role.Unit, "m") && at + 2 < line.Count && line[at + 2].Number is not null));
 
     private static bool IsCounted(Lexeme word) => word.Number is >= 1 and <= 60 && word.Figure is null or { Number: not null, Size: null };
 
@@ -223,6 +227,7 @@ internal static partial class Restated
             // The left two, the right the same, so four.
             var head = line.GetRange(0, from - 1);
             var counts = head.FindAll(IsCounted).FindAll(word => head.IndexOf(word) + 1 >= head.Count || !(head[head.IndexOf(word) + 1].As(Role.Noun) is "place" or "foot" or "piece"));
+            counts.RemoveAll(word => head.IndexOf(word) > 0 && head[head.IndexOf(word) - 1].Is(Role.Distribution));
             if (head.Exists(word => word.Text is "same" or "the same" or "likewise" or "ditto") && counts.Sum(word => word.Number!.Value) * 2 == total)
             {
                 var same = head.FindIndex(word => word.Text is "same" or "the same" or "likewise" or "ditto");
@@ -231,7 +236,7 @@ internal static partial class Restated
                 Drop(line, left, start - 1, end);
                 return;
             }
-            var share = head.FindIndex(word => word.Is(Role.Distribution) && word.Text is "each" or "per" or "either" or "each of" or "every" or "apiece" or "ea" or "to a side" or "to each side");
+            var share = head.FindIndex(word => word.Is(Role.Distribution) && word.Text is "each" or "per" or "either" or "each of the" or "each of" or "every" or "apiece" or "ea" or "to a side" or "to each side");
             if (share < 0)
                 share = head.FindIndex(word => word.Text == "a" && head.IndexOf(word) + 1 < head.Count && head[head.IndexOf(word) + 1].Text is "side" or "corner" or "end" or "edge");
             if (share < 0 || counts.Count != 1 || counts[0].Number is not { } each || total % each != 0 || total / each is < 2 or > 8)
@@ -352,6 +357,14 @@ internal static partial class Restated
             var at = i + 1;
             while (at < line.Count && (line[at].Text is "of" or "the" or "these" or "those" or "of the" or "of these"))
                 at++;
+            // Nine of the ten, as one word of the lexicon
+            var among = at == i + 1 && at < line.Count && line[at].Is(Role.OfThem) && line[at].Text.Split(' ') is ["of", "the" or "these" or "those", { } row] && Array.Find(Lexicon.Of(row).ToArray(), sense => sense.Role == Role.Count).Is is { } rowSaid && double.TryParse(rowSaid, System.Globalization.CultureInfo.InvariantCulture, out var rowed) ? rowed : 0;
+            if (among > 0)
+            {
+                line[at] = Of(among, line[at]) with { Text = "the ten" };
+                line.Insert(at, Word("of the", line[at]));
+                at++;
+            }
             if (at == i + 1 && line[i].Text != "half of" && !line[i].Text.EndsWith(" of the", StringComparison.Ordinal) && !line[i].Text.EndsWith(" of", StringComparison.Ordinal) || at >= line.Count || !IsCounted(line[at]) || line[at].Number is not { } total)
                 continue;
             var some = half ? total / 2 : line[i].Number!.Value;
@@ -539,6 +552,89 @@ internal static partial class Restated
         var colon = line.FindIndex(word => word.IsStop);
         if (colon > 0 && colon < 5 && line[colon].IsColon && line.Take(colon).Any(word => word.Text is "count" or "tally" or "the count") && !line.Take(colon).Any(word => word.Is(Role.Part) || IsFastener(word)) && line.Skip(colon).Any(IsCounted))
             Drop(line, left, 0, colon + 1);
+    }
+
+    /// <summary>Three, six, nine screws: nine, as they are counted aloud.</summary>
+    private static void CountedUp(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 0; i + 4 < line.Count; i++)
+        {
+            if (!IsCounted(line[i]) || (i > 0 && !line[i - 1].IsStop && !line[i - 1].Is(Role.Aside)))
+                continue;
+            var at = i;
+            while (at + 2 < line.Count && line[at + 1].IsStop && IsCounted(line[at + 2]) && line[at + 2].Number > line[at].Number)
+                at += 2;
+            if (at >= i + 4 && at + 1 < line.Count && IsFastener(line[at + 1]) && line[at].Number % line[i].Number == 0 && line[i + 2].Number - line[i].Number == line[i].Number)
+            {
+                Drop(line, left, i, at);
+                // The main board has, let me count, nine: without the pause.
+                while (i > 0 && !line[i - 1].Is(Role.HeldBy) && (line[i - 1].IsStop || line[i - 1].Is(Role.Aside)) && line.Take(i - 1).Any(word => word.Is(Role.HeldBy)))
+                    line.RemoveAt(--i);
+                return;
+            }
+        }
+    }
+
+    /// <summary>One wanted to stay behind, got it, so that's all six standoffs: six.</summary>
+    private static void SoAll(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 3; i + 1 < line.Count; i++)
+        {
+            var all = line[i].Text is "all" ? i + 1 : line[i].Text.StartsWith("all ", StringComparison.Ordinal) && line[i].Number is not null ? i : -1;
+            if (all < 0 || all + 1 >= line.Count || !IsCounted(line[all]) || !IsFastener(line[all + 1]) || !Ends(line, all + 2))
+                continue;
+            var from = FromOf(line, i);
+            if (from == 0 || !line.GetRange(from, i - from).Exists(SaysSo) || !line.GetRange(from, i - from).TrueForAll(word => SaysSo(word) || word.Is(Role.Aside)))
+                continue;
+            var before = line.GetRange(0, from);
+            if (before.Exists(word => IsFastener(word) && word.As(Role.Noun) != line[all + 1].As(Role.Noun) || word.Is(Role.Part) && word.Is(Role.Particle) || IsFact(word)) || !before.Exists(word => word.As(Role.Noun) == line[all + 1].As(Role.Noun)) || before.Where(IsCounted).Sum(word => word.Number!.Value) > line[all].Number || before.Exists(word => word.Is(Role.Negation) || word.Is(Role.Modal) && word.Text != "wanted" || word.Is(Role.Damage)))
+                continue;
+            Drop(line, left, 0, from);
+            return;
+        }
+    }
+
+    /// <summary>It's a slotted one, one slotted screw: the same.</summary>
+    private static void SaidTwice(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        var stop = line.FindIndex(word => word.IsStop);
+        if (stop < 2 || stop + 2 >= line.Count || !(line[0].Text is "it's" or "that's" or "this is" or "it is"))
+            return;
+        var first = line.GetRange(0, stop);
+        var drive = first.Find(IsFact);
+        if (drive is null || !first.Exists(word => word.Text is "one") || first.Exists(word => IsFastener(word) || Turns(word) || word.Number is > 1) || !(line[stop + 1].Number is 1 && line.Skip(stop + 2).Take(2).Any(word => word.Text == drive.Text)))
+            return;
+        Drop(line, left, 0, stop + 1);
+    }
+
+    /// <summary>All but one of the eight are PH0, the odd one is a PH1: seven, and one.</summary>
+    private static void AllButOf(List<Lexeme> line)
+    {
+        for (var i = 0; i + 3 < line.Count; i++)
+        {
+            if (!(line[i].Text is "all" or "and all") || line[i + 1].Text != "but" || line[i + 2].Number is not (>= 1 and <= 4 and var some) || line[i + 3].Text != "of")
+                continue;
+            var at = i + 3;
+            while (at < line.Count && line[at].Text is "of" or "the" or "of the" or "these" or "of these")
+                at++;
+            if (at >= line.Count || !IsCounted(line[at]) || line[at].Number is not { } total || total <= some)
+                continue;
+            var stop = EndOf(line, at);
+            var odd = line.FindIndex(stop, word => word.Text is "odd" or "odd one" or "the odd one" or "other" or "other one" or "last" or "exception" or "others");
+            if (odd < 0 || odd > stop + 4)
+                continue;
+            var end = EndOf(line, odd);
+            var (facts, others) = (line.GetRange(at + 1, stop - at - 1).FindAll(word => IsFact(word)), line.GetRange(odd, end - odd).FindAll(word => IsFact(word)));
+            if (facts.Count == 0 || others.Count == 0)
+                continue;
+            var from = i;
+            if (line.Take(i).All(word => word.IsStop || word.Is(Role.Aside) || word.Number == total || SaysAll(word) || word.Is(Role.Join) || IsFastener(word)))
+                from = 0;
+            List<Lexeme> told = [Of(total - some, line[at]), .. facts, Comma(line[at]), Of(some, line[at]), .. others];
+            line.RemoveRange(from, end - from);
+            line.InsertRange(from, told);
+            return;
+        }
     }
 
     /// <summary>PH0: five short, three long: all of them are.</summary>
