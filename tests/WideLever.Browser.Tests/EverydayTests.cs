@@ -248,5 +248,10 @@ public sealed class EverydayTests(Bench bench) : IClassFixture<Bench>
         window.Line("⏎");
         window.Steps(1);
         ((string)(await bench.RecordAsync(unitId))["steps"]![0]!["actions"]![0]!["do"]!).ShouldBe("unclip");
+        // What was taught is taken back at one press.
+        window.Press("Undo", ".ant-notification");
+        window.WaitForText("Undone: The words of the house are changed", ".ant-notification");
+        window.Line("3 nippers");
+        window.WaitForText("nippers", ".line-faults");
     }
 }

@@ -30,9 +30,9 @@ public sealed class SpokenLineTests
     [InlineData("natural-3.tsv", 73, 0)]
     [InlineData("natural-4.tsv", 75, 0)]
     [InlineData("natural-5.tsv", 71, 0)]
-    [InlineData("natural-6.tsv", 108, 3)]
+    [InlineData("natural-6.tsv", 110, 2)]
     [InlineData("natural-7.tsv", 132, 4)]
-    [InlineData("told.tsv", 1861, 39)]
+    [InlineData("told.tsv", 1956, 41)]
     [InlineData("crossed.tsv", 400, 0)]
     public void As_many_lines_of_the_corpus_are_read_as_meant_and_as_few_as_something_else(string file, int meant, int wrong)
     {
@@ -44,8 +44,8 @@ public sealed class SpokenLineTests
     /// <summary>Into lines that are read a word is put that changes what they say: the facts change, a fault stands, or it stands in a place that is kept whole.</summary>
     [Theory]
     [InlineData("not", 0)]
-    [InlineData("no", 0)]
-    [InlineData("again", 0)]
+    [InlineData("no", 3)]
+    [InlineData("again", 2)]
     [InlineData("except the last", 0)]
     [InlineData("would have to", 0)]
     [InlineData("all but two", 5)]
@@ -55,7 +55,7 @@ public sealed class SpokenLineTests
     {
         var random = new Random(27);
         var swallowed = new List<string>();
-        var lines = new[] { "everyday.tsv", "bench.tsv", "natural-1.tsv", "natural-4.tsv", "natural-6.tsv", "natural-7.tsv" }.SelectMany(file => SpokenLine.Of(File(file)))
+        var lines = new[] { "everyday.tsv", "bench.tsv", "natural-1.tsv", "natural-4.tsv", "natural-6.tsv", "natural-7.tsv", "told.tsv" }.SelectMany(file => SpokenLine.Of(File(file)))
             .SelectMany(line => line.IsCanonical ? new[] { line.Said, line.Meaning } : [line.Said]).Where(line => !line.Contains('"', StringComparison.Ordinal)).Distinct()
             .Select(line => (Line: line, Reading: SpokenLine.Read(line))).Where(one => one.Reading is { Faults.Count: 0, IsSight: false, Happened: null }).ToList();
         for (var tried = 0; tried < Long.Of(8_000); tried++)

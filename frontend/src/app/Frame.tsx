@@ -8,6 +8,7 @@ import { useWaiting, waitingText } from '../work/outbox';
 import { Boundary } from './Boundary';
 import type { Target } from './goTo';
 import { Loading } from './states';
+import { UndoOffers } from './UndoOffer';
 import { titleOf } from './titles';
 import type { Light } from './tokens';
 
@@ -64,11 +65,13 @@ export function Frame({ light, onLight }: { light: Light; onLight: (light: Light
       </nav>
       <main id="screen" tabIndex={-1}>
         <AwayBand />
-        <Boundary>
-          <Suspense fallback={<Loading what="the screen" />}>
-            <Outlet />
-          </Suspense>
-        </Boundary>
+        <UndoOffers>
+          <Boundary>
+            <Suspense fallback={<Loading what="the screen" />}>
+              <Outlet />
+            </Suspense>
+          </Boundary>
+        </UndoOffers>
       </main>
       <Suspense>
         {open === 'goTo' && <GoTo inView={unitId} commands={commands} onClose={() => setOpen(null)} />}

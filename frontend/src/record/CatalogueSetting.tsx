@@ -1,10 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { Modal } from 'antd';
 import { useState } from 'react';
-import { api, asProblem, seen, take, takeSetting } from '../api/client';
-import { useChange } from '../api/queries';
+import { api, asProblem, seen, takeSetting } from '../api/client';
 import { ProblemNote } from '../app/ProblemNote';
+import { useSettingChange } from '../app/UndoOffer';
 import { Check, Field, Text } from './fields';
+
+interface CatalogueAddress {
+  address: string;
+  elsewhere: boolean;
+}
 
 /** Where the house's spare-part catalogue is: on this machine, unless the house says otherwise. */
 export function CatalogueSetting({ onClose }: { onClose: () => void }) {
@@ -18,9 +23,10 @@ export function CatalogueSetting({ onClose }: { onClose: () => void }) {
     elsewhere: setting.data?.elsewhere ?? false,
     revision: setting.data?.revision ?? 0,
   };
-  const save = useChange(({ revision, ...body }: typeof shown) =>
-    take(api.PUT('/api/settings/catalogue', { body, ...seen(revision) })),
+  const save = useSettingChange('The address of the catalogue is changed', (body: CatalogueAddress, revision) =>
+    takeSetting(api.PUT('/api/settings/catalogue', { body, ...seen(revision) })),
   );
+  const { revision, ...after } = shown;
   const failure = setting.error ?? save.error;
   return (
     <Modal
@@ -28,7 +34,16 @@ export function CatalogueSetting({ onClose }: { onClose: () => void }) {
       title="The spare-part catalogue"
       okText="Save the address"
       confirmLoading={save.isPending}
-      onOk={() => save.mutate(shown, { onSuccess: onClose })}
+      onOk={() =>
+        save.mutate(
+          {
+            before: { address: setting.data?.address ?? '', elsewhere: setting.data?.elsewhere ?? false },
+            after,
+            revision,
+          },
+          { onSuccess: onClose },
+        )
+      }
       onCancel={onClose}
     >
       <Field name="Address" hint="The stand-in is started by ./wide-lever catalogue.">

@@ -1,8 +1,8 @@
 import { Button, Modal } from 'antd';
 import { useState } from 'react';
-import { api, asProblem, type KeyBinding, seen, take } from '../../api/client';
-import { useChange } from '../../api/queries';
+import { api, asProblem, type KeyBinding, seen, takeSetting } from '../../api/client';
 import { ProblemNote } from '../../app/ProblemNote';
+import { useSettingChange } from '../../app/UndoOffer';
 import { Word } from '../../record/fields';
 import { benchCommandValues, keyPressValues } from '../../api/schema';
 import { type Command, keyName } from './keys';
@@ -39,8 +39,9 @@ export function KeysDialog({
 }) {
   const [draft, setDraft] = useState<readonly KeyBinding[]>(bindings);
   const [from] = useState(revision);
-  const save = useChange((changed: readonly KeyBinding[]) =>
-    take(api.PUT('/api/settings/keys', { body: { bindings: [...changed] }, ...seen(from) })),
+  const [before] = useState(bindings);
+  const save = useSettingChange('The keys of the bench are changed', (keys: readonly KeyBinding[], seenAt) =>
+    takeSetting(api.PUT('/api/settings/keys', { body: { bindings: [...keys] }, ...seen(seenAt) })),
   );
   const set = (index: number, changed: Partial<KeyBinding>) =>
     setDraft(draft.map((binding, i) => (i === index ? { ...binding, ...changed } : binding)));
@@ -61,7 +62,7 @@ export function KeysDialog({
           key="save"
           type="primary"
           loading={save.isPending}
-          onClick={() => save.mutate(draft, { onSuccess: onClose })}
+          onClick={() => save.mutate({ before, after: draft, revision: from }, { onSuccess: onClose })}
         >
           Save the keys
         </Button>,

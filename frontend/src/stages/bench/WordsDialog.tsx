@@ -1,8 +1,9 @@
 import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
-import { api, asProblem, type Schemas, seen, take } from '../../api/client';
-import { useChange, useHouseWords } from '../../api/queries';
+import { api, asProblem, type Schemas, seen, takeSetting } from '../../api/client';
+import { useHouseWords } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
+import { useSettingChange } from '../../app/UndoOffer';
 
 type HouseWord = Schemas['HouseWord'];
 
@@ -35,8 +36,8 @@ function Words({
   const [words, setWords] = useState<HouseWord[]>(() =>
     word === '' || taught.some((one) => one.word === word) ? taught : [...taught, { word, means: '' }],
   );
-  const save = useChange((changed: HouseWord[]) =>
-    take(api.PUT('/api/settings/words', { body: { words: changed }, ...seen(from) })),
+  const save = useSettingChange('The words of the house are changed', (words: HouseWord[], seenAt) =>
+    takeSetting(api.PUT('/api/settings/words', { body: { words }, ...seen(seenAt) })),
   );
   const set = (index: number, changed: Partial<HouseWord>) =>
     setWords(words.map((one, i) => (i === index ? { ...one, ...changed } : one)));
@@ -45,7 +46,11 @@ function Words({
       onSubmit={(event) => {
         event.preventDefault();
         save.mutate(
-          words.filter((one) => one.word.trim() !== '' || one.means.trim() !== ''),
+          {
+            before: taught,
+            after: words.filter((one) => one.word.trim() !== '' || one.means.trim() !== ''),
+            revision: from,
+          },
           { onSuccess: onClose },
         );
       }}

@@ -1,10 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useRef, useState } from 'react';
-import { api, asProblem, type Problem, type Schemas, seen, take } from '../../api/client';
-import { useChange } from '../../api/queries';
+import { api, asProblem, type Problem, type Schemas, seen, take, takeSetting } from '../../api/client';
 import { stream, type WorkProgress } from '../../api/stream';
 import { ProblemNote } from '../../app/ProblemNote';
+import { useSettingChange } from '../../app/UndoOffer';
 import { Watched } from '../../app/Watched';
 import { Field, Word } from '../../record/fields';
 
@@ -26,9 +26,13 @@ export function Backups() {
     queryKey: ['backups'],
     queryFn: ({ signal }) => take(api.GET('/api/backups', { signal })),
   });
-  const set = useChange((setting: Setting) =>
-    take(api.PUT('/api/settings/backups', { body: setting, ...seen(backups.data?.revision ?? 0) })),
+  const change = useSettingChange('How often a backup is made is changed', (setting: Setting, revision) =>
+    takeSetting(api.PUT('/api/settings/backups', { body: setting, ...seen(revision) })),
   );
+  const set = (after: Setting) => {
+    if (backups.data !== undefined)
+      change.mutate({ before: backups.data.setting, after, revision: backups.data.revision });
+  };
   const [progress, setProgress] = useState<WorkProgress | null>(null);
   const [told, setTold] = useState('');
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -49,7 +53,7 @@ export function Backups() {
     setProgress(null);
     await client.invalidateQueries({ queryKey: ['backups'] });
   };
-  const failure = backups.error ?? set.error;
+  const failure = backups.error ?? change.error;
   const data = backups.data;
   const everyHours = String(data?.setting.everyHours ?? 0);
   return (
@@ -71,7 +75,7 @@ export function Backups() {
                 words={withOwn(Object.keys(rounds), everyHours)}
                 labels={(hours) => rounds[hours] ?? `every ${hours} hours`}
                 value={everyHours}
-                onChange={(hours) => set.mutate({ ...data.setting, everyHours: Number(hours) })}
+                onChange={(hours) => set({ ...data.setting, everyHours: Number(hours) })}
               />
             </Field>
             {data.setting.everyHours > 0 && (
@@ -82,7 +86,7 @@ export function Backups() {
                   words={withOwn(kept, String(data.setting.keep))}
                   labels={(count) => `the last ${count}`}
                   value={String(data.setting.keep)}
-                  onChange={(count) => set.mutate({ ...data.setting, keep: Number(count) })}
+                  onChange={(count) => set({ ...data.setting, keep: Number(count) })}
                 />
               </Field>
             )}

@@ -1,9 +1,10 @@
-import { Button, notification, Pagination } from 'antd';
+import { Button, Pagination } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, asProblem, type ShelfUnit, take } from '../../api/client';
 import { useChange } from '../../api/queries';
 import { ProblemNote } from '../../app/ProblemNote';
+import { useUndoOffer } from '../../app/UndoOffer';
 import { money } from '../../format';
 import { IndexFigure } from '../../record/IndexFigure';
 import { statusText } from '../../record/status';
@@ -28,7 +29,6 @@ export function UnitTable({ units, found }: Props) {
   const rows = sorted(units, order).slice((shown - 1) * pageSize, shown * pageSize);
   return (
     <>
-      {takeOff.holder}
       {takeOff.problem !== null && <ProblemNote problem={takeOff.problem} />}
       <table className="plain units">
         <thead>
@@ -130,35 +130,20 @@ function Figure({ index }: { index: ShelfUnit['repair'] }) {
 
 /** Takes a unit off the shelf, and offers to put it back. */
 function useTakeOff() {
-  const [offer, holder] = notification.useNotification();
-  const restore = useChange((unitId: string) =>
-    take(api.POST('/api/units/{unitId}/restore', { params: { path: { unitId } } })),
+  const offer = useUndoOffer();
+  const remove = useChange((unit: ShelfUnit) =>
+    take(api.DELETE('/api/units/{unitId}', { params: { path: { unitId: unit.id } } })),
   );
-  const remove = useChange((unitId: string) =>
-    take(api.DELETE('/api/units/{unitId}', { params: { path: { unitId } } })),
-  );
-  const offerUndo = (unit: ShelfUnit) =>
-    offer.open({
-      key: unit.id,
-      title: `${unit.maker} ${unit.model} is off the shelf`,
-      description: 'Nothing is deleted.',
-      duration: 12,
-      actions: (
-        <Button
-          size="small"
-          onClick={() => {
-            restore.mutate(unit.id);
-            offer.destroy(unit.id);
-          }}
-        >
-          Undo
-        </Button>
-      ),
-    });
-  const failure = remove.error ?? restore.error;
   return {
-    problem: failure === null ? null : asProblem(failure),
-    holder,
-    start: (unit: ShelfUnit) => remove.mutate(unit.id, { onSuccess: () => offerUndo(unit) }),
+    problem: remove.error === null ? null : asProblem(remove.error),
+    start: (unit: ShelfUnit) =>
+      remove.mutate(unit, {
+        onSuccess: () =>
+          offer({
+            what: `${unit.maker} ${unit.model} is off the shelf`,
+            detail: 'Nothing is deleted.',
+            undo: () => take(api.POST('/api/units/{unitId}/restore', { params: { path: { unitId: unit.id } } })),
+          }),
+      }),
   };
 }

@@ -12,39 +12,53 @@ internal static partial class Restated
     {
         var missing = new List<(int Start, int End)>();
         var left = new List<(int Start, int End)>();
-        Gigs(line, left);
-        Kept(line, left);
-        Vacant(line);
+        Try(Gigs, 3);
+        Try(Kept, 1);
+        Try((words, _) => Vacant(words));
         WasMissing(line, missing);
-        How(line, left);
-        Sums(line, left);
-        Subordinate(line);
-        GaveUp(line, left);
-        Hidden(line);
-        PushedIn(line);
-        OffIt(line);
-        Corrected(line, left);
-        Times(line);
-        Dictated(line);
-        LastOfSome(line);
-        Ones(line);
-        Alike(line, left);
-        ThatIsIt(line);
-        SameLock(line);
-        OtherSide(line);
-        BothSides(line, left);
-        Covers(line);
-        NextLength(line);
-        WereOut(line);
-        BeforeItCame(line);
-        Wires(line, left);
-        BothEnds(line, left);
-        BothHeld(line);
-        EveryOne(line);
-        Saws(line);
-        OneMore(line);
-        Kinds(line, left);
+        How((turn, has) => Try(turn, has));
+        Sums((turn, has) => Try(turn, has));
+        Try((words, _) => Subordinate(words));
+        Try(GaveUp);
+        Try((words, _) => Hidden(words));
+        Try((words, _) => PushedIn(words));
+        Try((words, _) => OffIt(words));
+        Try(Corrected, 1);
+        Try((words, _) => Times(words), 1);
+        Try((words, _) => Dictated(words));
+        Try((words, _) => LastOfSome(words));
+        Try((words, _) => Ones(words));
+        Try(Alike);
+        Try((words, _) => ThatIsIt(words));
+        Try((words, _) => SameLock(words));
+        Try((words, _) => OtherSide(words));
+        Try(BothSides);
+        Try((words, _) => Covers(words));
+        Try((words, _) => NextLength(words));
+        Try((words, _) => WereOut(words));
+        Try((words, _) => BeforeItCame(words));
+        Try(Wires, 1);
+        Try(BothEnds);
+        Try((words, _) => BothHeld(words));
+        Try((words, _) => EveryOne(words));
+        Try((words, _) => Saws(words));
+        Try((words, _) => OneMore(words));
+        Try(Kinds);
         return (left, missing);
+
+        // What turns a line around, and what nobody knows, is never lost with the words that a turn of speech leaves out, but for as many as the turn itself has.
+        void Try(Action<List<Lexeme>, List<(int Start, int End)>> turn, int has = 0)
+        {
+            var (before, told) = (line.ToList(), left.Count);
+            turn(line, left);
+            if (before.Count(IsKept) - line.Count(IsKept) <= has)
+                return;
+            line.Clear();
+            line.AddRange(before);
+            left.RemoveRange(told, left.Count - told);
+        }
+
+        static bool IsKept(Lexeme word) => word.Is(Role.Modal) || word.Is(Role.Negation) || word.Is(Role.PutBack) || word.Is(Role.Unit) || word.IsUnknown || word.Text is "again" or "no";
     }
 
     /// <summary>Keyboard ribbon, flap; backlight ribbon, same: what the one before has.</summary>

@@ -3,31 +3,31 @@ namespace WideLever.Core.StepLines;
 /// <summary>Turns of speech that say by what something was held, and how it came away.</summary>
 internal static partial class Restated
 {
-    private static void How(List<Lexeme> line, List<(int Start, int End)> left)
+    private static void How(Action<Action<List<Lexeme>, List<(int Start, int End)>>, int> attempt)
     {
-        Chatter(line, left);
-        LikeSomething(line, left);
-        SpelledOut(line);
-        CutBy(line, left);
-        ThoughtSo(line, left);
-        NotButSo(line, left);
-        HeldIn(line, left);
-        CablesInAll(line, left);
-        OffItsTape(line, left);
-        BrokeAs(line);
-        BrokeOfAll(line);
-        OffTheirPosts(line, left);
-        FeetOverScrews(line, left);
-        LidOverPack(line);
-        LockEach(line);
-        ThenThePlate(line, left);
-        TheOtherIsNot(line, left);
-        ShortNames(line);
-        KeySizes(line);
-        WontMove(line, left);
-        OffThePaste(line);
-        TheLeftOne(line, left);
-        Modules(line, left);
+        attempt(Chatter, 40);
+        attempt(LikeSomething, 3);
+        attempt((words, _) => SpelledOut(words), 4);
+        attempt(CutBy, 0);
+        attempt(ThoughtSo, 2);
+        attempt(NotButSo, 1);
+        attempt(HeldIn, 1);
+        attempt(CablesInAll, 0);
+        attempt(OffItsTape, 0);
+        attempt((words, _) => BrokeAs(words), 0);
+        attempt((words, _) => BrokeOfAll(words), 0);
+        attempt(OffTheirPosts, 0);
+        attempt(FeetOverScrews, 0);
+        attempt((words, _) => LidOverPack(words), 0);
+        attempt((words, _) => LockEach(words), 0);
+        attempt(ThenThePlate, 0);
+        attempt(TheOtherIsNot, 1);
+        attempt((words, _) => ShortNames(words), 0);
+        attempt((words, _) => KeySizes(words), 1);
+        attempt(WontMove, 2);
+        attempt((words, _) => OffThePaste(words), 0);
+        attempt(TheLeftOne, 0);
+        attempt(Modules, 1);
     }
 
     /// <summary>Hang on, my phone falls over, okay, four standoffs: what is said before somebody goes on is no step.</summary>

@@ -4,29 +4,29 @@ namespace WideLever.Core.StepLines;
 internal static partial class Restated
 {
     /// <summary>Puts sums and shares into plain counts, where they stand.</summary>
-    private static void Sums(List<Lexeme> line, List<(int Start, int End)> left)
+    private static void Sums(Action<Action<List<Lexeme>, List<(int Start, int End)>>, int> attempt)
     {
-        TheCount(line, left);
-        Expected(line, left);
-        BracketedSums(line, left);
-        AddsUp(line, left);
-        AllBut(line);
-        CoverOverSome(line);
-        Bracketed(line, left);
-        CountedUp(line, left);
-        SoAll(line, left);
-        SaidTwice(line, left);
-        AllButOf(line);
-        AllToldAtLast(line, left);
-        InAll(line, left);
-        PairEach(line, left);
-        OfEach(line, left);
-        SomeOfThose(line, left);
-        ExceptThose(line, left);
-        TopicOfCounts(line);
-        InThePlace(line);
-        AfterAnother(line, left);
-        TheNextOne(line);
+        attempt(TheCount, 1);
+        attempt(Expected, 1);
+        attempt(BracketedSums, 0);
+        attempt(AddsUp, 1);
+        attempt((words, _) => AllBut(words), 0);
+        attempt((words, _) => CoverOverSome(words), 0);
+        attempt(Bracketed, 4);
+        attempt(CountedUp, 0);
+        attempt(SoAll, 1);
+        attempt(SaidTwice, 0);
+        attempt((words, _) => AllButOf(words), 1);
+        attempt(AllToldAtLast, 0);
+        attempt(InAll, 0);
+        attempt(PairEach, 0);
+        attempt(OfEach, 0);
+        attempt(SomeOfThose, 1);
+        attempt(ExceptThose, 1);
+        attempt((words, _) => TopicOfCounts(words), 0);
+        attempt((words, _) => InThePlace(words), 0);
+        attempt(AfterAnother, 0);
+        attempt((words, _) => TheNextOne(words), 0);
     }
 
     /// <summary>Eight screws, the ninth was missing; ten, but one was missing, so nine: so many were undone, and what was not there is told besides.</summary>
@@ -625,7 +625,7 @@ internal static partial class Restated
                 continue;
             var end = EndOf(line, odd);
             var (facts, others) = (line.GetRange(at + 1, stop - at - 1).FindAll(word => IsFact(word)), line.GetRange(odd, end - odd).FindAll(word => IsFact(word)));
-            if (facts.Count == 0 || others.Count == 0)
+            if (facts.Count == 0 || others.Count == 0 || line.GetRange(at, end - at).Exists(word => Turns(word) && word.Text != "odd"))
                 continue;
             var from = i;
             if (line.Take(i).All(word => word.IsStop || word.Is(Role.Aside) || word.Number == total || SaysAll(word) || word.Is(Role.Join) || IsFastener(word)))

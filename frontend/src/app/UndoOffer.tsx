@@ -1,0 +1,71 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { Button, notification } from 'antd';
+import { createContext, type ReactNode, useContext } from 'react';
+import { asProblem } from '../api/client';
+import { useChange } from '../api/queries';
+
+interface Offer {
+  /** What was done; a second offer of the same takes the place of the first. */
+  what: string;
+  detail?: string;
+  /** Takes it back. */
+  undo: () => Promise<unknown>;
+}
+
+const Offers = createContext<(offer: Offer) => void>(() => undefined);
+
+/** Tells what was done outside a unit's record, and takes it back at one press. */
+export const useUndoOffer = () => useContext(Offers);
+
+export function UndoOffers({ children }: { children: ReactNode }) {
+  const [told, holder] = notification.useNotification();
+  const client = useQueryClient();
+  const takeBack = async ({ what, undo }: Offer) => {
+    try {
+      await undo();
+      told.open({ key: what, title: `Undone: ${what}`, duration: 6, role: 'status' });
+    } catch (error) {
+      told.open({ key: what, title: `Not undone: ${what}`, description: asProblem(error).detail, duration: 12 });
+    }
+    await client.invalidateQueries();
+  };
+  const offer = (made: Offer) =>
+    told.open({
+      key: made.what,
+      title: made.what,
+      description: made.detail,
+      duration: 12,
+      role: 'status',
+      actions: (
+        <Button size="small" onClick={() => void takeBack(made)}>
+          Undo
+        </Button>
+      ),
+    });
+  return (
+    <Offers.Provider value={offer}>
+      {holder}
+      {children}
+    </Offers.Provider>
+  );
+}
+
+interface Setting<T> {
+  before: T;
+  after: T;
+  /** That was seen before. */
+  revision: number;
+}
+
+/** Changes a setting of the house, and offers to put back what it was while nobody else has changed it since. */
+export function useSettingChange<T>(
+  what: string,
+  put: (setting: T, revision: number) => Promise<{ revision: number }>,
+) {
+  const offer = useUndoOffer();
+  return useChange(async ({ before, after, revision }: Setting<T>) => {
+    const made = await put(after, revision);
+    offer({ what, undo: () => put(before, made.revision) });
+    return made;
+  });
+}
