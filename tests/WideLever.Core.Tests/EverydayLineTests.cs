@@ -157,4 +157,24 @@ public class EverydayLineTests
     [InlineData("10+ clips", 10, 20)]
     public void A_rough_count_is_a_span(string line, int least, int most) =>
         StepLine.Read(line, Fresh).Step.Actions[0].Count.ShouldBe(new Records.Count(least, most));
+
+    [Theory]
+    [InlineData("drive: one ph0, slid out", PartKind.Storage, "ssd", "drive")]
+    [InlineData("memory module out", PartKind.Memory, "memory-b", "memory")]
+    [InlineData("second drive out, one screw", PartKind.Storage, "ssd", "drive-second")]
+    public void Nothing_comes_out_of_a_place_that_is_empty(string line, PartKind kind, string empty, string free)
+    {
+        var context = Fresh with { Parts = [Build.Part(empty, kind, Mounting.Socketed) with { Fitted = false }] };
+        StepLine.Read(line, context).Parts.ShouldHaveSingleItem().Id.ShouldBe(free);
+    }
+
+    [Theory]
+    [InlineData("memory-b", "memory-a")]
+    [InlineData("memory", "memory-2")]
+    public void Soldered_memory_beside_a_socket_is_another_part_than_the_one_in_there(string socketed, string soldered)
+    {
+        var context = Fresh with { Parts = [Build.Part(socketed, PartKind.Memory, Mounting.Socketed)] };
+        var seen = StepLine.Read("the eight gigs it came with are soldered on", context).Parts.ShouldHaveSingleItem();
+        (seen.Id, seen.Mounting).ShouldBe((soldered, Mounting.Soldered));
+    }
 }

@@ -213,7 +213,7 @@ internal sealed partial class SpokenMeaning
         if (thing.Number is { Exact: > 1 } both && kind == PartKind.Memory && lifts.Find(act => act.Action is Unplug { Connector: Connector.LatchedModule } && act.Action.Count == Count.One && act.Clause.Object is { IsCounted: false }) is { } module)
         {
             module.Action = module.Action with { Count = both };
-            if (!freesByItself && Resolve(clause, thing, 1) is { } second)
+            if (!freesByItself && Resolve(clause, thing, 1, comesOut: true) is { } second)
                 freed.Add((second, clause));
             return;
         }
@@ -247,8 +247,22 @@ internal sealed partial class SpokenMeaning
                 Add(Sort.Joint, new Thermal { What = ThermalWhat.Paste, Count = Count.One }, clause);
             return;
         }
-        if (WordList.TryParse<Mounting>(state, out var mounting) && Resolve(clause, thing, 0) is { } part)
+        if (WordList.TryParse<Mounting>(state, out var mounting) && (mounting == Mounting.Soldered ? Beside(thing) : null) is var beside && (beside ?? Resolve(clause, thing, 0)) is { } part)
             seen.Add((part with { Mounting = mounting, SeenIn = context.CurrentLayer }, clause));
+    }
+
+    /// <summary>Soldered memory beside a socket: another part than the one in there. Null: none of its kind is known to be held otherwise.</summary>
+    private PartOfLine? Beside(Thing thing)
+    {
+        var (kind, name) = (Kind(thing), Name(thing));
+        var others = context.Parts.Where(part => part.Kind == kind).ToList();
+        if (kind == PartKind.Other || others.Count == 0 || thing.Which.Count > 0 || !others.TrueForAll(part => part.Mounting is not (null or Mounting.Soldered)))
+            return null;
+        bool IsTaken(string id) => context.Parts.Any(part => part.Id == id);
+        var id = IsTaken($"{name}-b") && !IsTaken($"{name}-a") ? $"{name}-a" : name;
+        for (var number = 2; IsTaken(id); number++)
+            id = $"{name}-{number}";
+        return new(id, kind, null);
     }
 
     /// <summary>A part comes out: how, by its kind, and that it is free then.</summary>
@@ -313,7 +327,7 @@ internal sealed partial class SpokenMeaning
             return;
         for (var i = 0; i < several; i++)
         {
-            if (Resolve(clause, thing, i) is { } part)
+            if (Resolve(clause, thing, i, comesOut: true) is { } part)
                 freed.Add((part, clause));
         }
     }
@@ -326,12 +340,14 @@ internal sealed partial class SpokenMeaning
     }
 
     /// <summary>Which part is meant: by its kind, and where there are several by its place.</summary>
-    private PartOfLine? Resolve(Clause clause, Thing thing, int index)
+    private PartOfLine? Resolve(Clause clause, Thing thing, int index, bool comesOut = false)
     {
         var (kind, name) = (Kind(thing), Name(thing));
         if (kind == PartKind.Other)
             name = thing.Text;
-        var like = context.Parts.Where(part => kind == PartKind.Other ? part.Id.Equals(name.Replace(' ', '-'), StringComparison.OrdinalIgnoreCase) : part.Kind == kind).ToList();
+        var like = context.Parts.Where(part => kind == PartKind.Other ? part.Id.Equals(name.Replace(' ', '-'), StringComparison.OrdinalIgnoreCase) : part.Kind == kind)
+            // Nothing comes out of a place that is empty.
+            .Where(part => !comesOut || part.Fitted).ToList();
         bool IsOut(Part part) => context.Steps.Take(context.Position).Any(step => step.Frees.Contains(part.Id)) || freed.Exists(one => one.Part.Id == part.Id);
         var where = thing.Which.Where(which => which is not ("same" or "other")).ToList();
         if (like.Find(part => where.Count > 0 && where.TrueForAll(which => part.Id.Contains(which, StringComparison.OrdinalIgnoreCase) || part.Layer?.Contains(which, StringComparison.OrdinalIgnoreCase) == true)) is { } told)

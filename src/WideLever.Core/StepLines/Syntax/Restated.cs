@@ -14,7 +14,7 @@ internal static partial class Restated
         var left = new List<(int Start, int End)>();
         Try(Gigs, 3);
         Try(Kept, 1);
-        Try((words, _) => Vacant(words));
+        Try(Vacant, 1);
         WasMissing(line, missing);
         How((turn, has) => Try(turn, has));
         Sums((turn, has) => Try(turn, has));

@@ -17,6 +17,7 @@ internal static partial class Restated
         attempt((words, _) => BrokeAs(words), 0);
         attempt((words, _) => BrokeOfAll(words), 0);
         attempt(OffTheirPosts, 0);
+        attempt((words, _) => OffItsStrips(words), 0);
         attempt(FeetOverScrews, 0);
         attempt((words, _) => LidOverPack(words), 0);
         attempt((words, _) => LockEach(words), 0);
@@ -292,6 +293,10 @@ internal static partial class Restated
     /// <summary>The cell peeled off its tape: the tape was parted, and the cell is out.</summary>
     private static void OffItsTape(List<Lexeme> line, List<(int Start, int End)> left)
     {
+        // Clips and tape, parted by hand: the tape was.
+        var parted = line.FindIndex(word => word.Text is "parted");
+        if (parted > 1 && line[parted - 1].IsStop && line[parted - 2].As(Role.Noun) == "tape" && line[parted - 2].Text is "tape" or "tapes")
+            line.RemoveAt(parted - 1);
         for (var i = 1; i < line.Count; i++)
         {
             if (line[i].As(Role.Noun) != "tape" || !line.Take(i).Any(word => word.Is(Role.Part)) || line.Take(i).Any(word => word.As(Role.Noun) == "tape"))
@@ -387,6 +392,29 @@ internal static partial class Restated
         {
             if (line[i].Text is "off" or "off of" or "from" && line[i + 1].Text is "their" or "its" or "the" && line[i + 2].As(Role.Noun) == "standoff" && line.Take(i).Any(word => word.As(Role.Noun) == "antenna") && Ends(line, i + 3))
                 Drop(line, left, i + 1, i + 3);
+        }
+    }
+
+    /// <summary>The panel pulled off two stretch strips: those were pulled.</summary>
+    private static void OffItsStrips(List<Lexeme> line)
+    {
+        for (var i = 1; i + 1 < line.Count; i++)
+        {
+            if (!(line[i].Text is "off" or "off of" or "from") || !line.Take(i).Reverse().TakeWhile(word => !word.IsStop).Any(word => word.Is(Role.Part)))
+                continue;
+            var at = i + 1;
+            while (at < line.Count && line[at].Text is "its" or "the" or "their")
+                at++;
+            var count = at;
+            if (at < line.Count && IsCounted(line[at]))
+                at++;
+            if (at >= line.Count || line[at].As(Role.Noun) != "releaseTab" || (count == at && line[i + 1].Text is not ("its" or "their")))
+                continue;
+            line[i] = line[i] with { Text = "off", Senses = Lexicon.Of("off").ToArray() };
+            line.Insert(at + 1, Word("pulled", line[at]) with { Start = line[at].End, End = line[at].End });
+            line.RemoveRange(i + 1, count - i - 1);
+            line.Insert(i + 1, Comma(line[i + 1]));
+            return;
         }
     }
 

@@ -98,7 +98,7 @@ internal static partial class Restated
     private static bool IsGig(Lexeme word) => word.Text is "gb" or "gig" or "gigs" or "gigabyte" or "gigabytes";
 
     /// <summary>A free slot; a second slot is there and nothing in it: it is empty.</summary>
-    private static void Vacant(List<Lexeme> line)
+    private static void Vacant(List<Lexeme> line, List<(int Start, int End)> left)
     {
         for (var i = 0; i + 1 < line.Count; i++)
         {
@@ -110,6 +110,9 @@ internal static partial class Restated
         {
             if (line[i].Text is "is" or "'s" && line[i + 1].Text is "there" or "here" && line.Skip(i + 2).Any(word => word.Is(Role.Describe, "empty")))
                 line.RemoveRange(i, 2);
+            // 2.5 bay, empty, 7 mm: how high it is.
+            else if (line[i].Is(Role.Describe, "empty") && line[i + 1].IsStop && i + 2 < line.Count && (line[i + 2].Figure is { Length: not null } || (line[i + 2].Number is not null && i + 3 < line.Count && line[i + 3].Is(Role.Unit, "mm"))) && EndOf(line, i + 2) is var end && end >= line.Count && line.Take(i).Any(word => word.Text.EndsWith("bay", StringComparison.Ordinal) || word.As(Role.Noun) == "place"))
+                Drop(line, left, i + 1, end);
             else if (line[i].Text is "is there" or "is here" or "'s there" && line.Skip(i + 1).Any(word => word.Is(Role.Describe, "empty")))
                 line.RemoveAt(i);
         }

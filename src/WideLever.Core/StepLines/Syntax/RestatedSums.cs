@@ -285,6 +285,10 @@ internal static partial class Restated
                 continue;
             line[counts[0]] = Of(2 * line[counts[0]].Number!.Value, line[counts[0]]);
             Drop(line, left, i, i + 1);
+            // Hinges, three each, and the lid is free: what they held.
+            var first = FromOf(line, line.IndexOf(pair));
+            if (IsKind(pair, "hinge") && from - first >= 2 && line.GetRange(first, from - 1 - first).TrueForAll(word => word == pair || word.Is(Role.Aside)) && line.Skip(from).Any(word => IsKind(word, "displayAssembly")))
+                Drop(line, left, first, from);
             return;
         }
     }
