@@ -121,7 +121,7 @@ public static class JobSheet
         yield return new(Sort.Heading, "The tray", []);
         yield return new(Sort.Tray, "", []);
         foreach (var well in plan.Wells.Where(well => !well.StaysInPart))
-            yield return new(Sort.Listed, $"well {well.Number.ToString(CultureInfo.InvariantCulture)}: {well.Screws.Count?.ToString() ?? "not counted"} × {well.Screws.Size ?? "?"}, {well.Screws.Thread ?? "?"} × {(well.Screws.Length is { } length ? length.ToString("0.##", CultureInfo.InvariantCulture) : "?")}, {well.StepTitle}{(well.Difference == LengthDifference.None ? "" : $", {well.Difference.Word()} than the others")}", []);
+            yield return new(Sort.Listed, $"well {well.Number.ToString(CultureInfo.InvariantCulture)}: {well.Screws.Count?.ToString() ?? "not counted"} × {well.Screws.Size ?? well.Screws.Drive?.Name() ?? "drive not noted"}, {TrayStrip.Size(well.Screws)}, {well.StepTitle}{(well.Difference == LengthDifference.None ? "" : $", {well.Difference.Word()} than the others")}", []);
         if (plan.Wells.All(well => well.StaysInPart))
             yield return new(Sort.Text, "No screw comes loose.", []);
 

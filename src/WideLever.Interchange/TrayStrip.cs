@@ -120,7 +120,16 @@ public static class TrayStrip
     private static string Name(TrayWell well) => $"{(well.StaysInPart ? "" : $"{well.Number.ToString(CultureInfo.InvariantCulture)}: ")}{well.Screws.Count?.ToString() ?? "?"} × {well.Screws.Size ?? (well.Screws.Drive is { } drive ? drive.Name() : "drive ?")}";
 
     private static string Screws(TrayWell well) =>
-        $"{well.Screws.Thread ?? "thread ?"} × {(well.Screws.Length is { } length ? length.ToString("0.##", CultureInfo.InvariantCulture) : "?")}{(well.Difference == LengthDifference.None ? "" : $", {well.Difference.Word()}")}{(well.StaysInPart ? ", captive" : "")}";
+        $"{Size(well.Screws)}{(well.Difference == LengthDifference.None ? "" : $", {well.Difference.Word()}")}{(well.StaysInPart ? ", captive" : "")}";
+
+    /// <summary>The thread and length of screws, as far as they are noted.</summary>
+    internal static string Size(Unscrew screws) => (screws.Thread, screws.Length is { } length ? length.ToString("0.##", CultureInfo.InvariantCulture) : null) switch
+    {
+        (null, null) => "size not noted",
+        (null, { } said) => $"{said} mm long",
+        ({ } thread, null) => $"{thread}, length not noted",
+        ({ } thread, { } said) => $"{thread} × {said}",
+    };
 
     private static string From(TrayWell well) =>
         $"{well.StepTitle}{well.Screws.Cover switch { null => ", hidden?", Cover.None => "", var cover => $", under {WordList.Apart(cover.Value.Word())}" }}";

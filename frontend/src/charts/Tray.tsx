@@ -8,7 +8,8 @@ import './Tray.css';
 /** What lies in a well, in a few words. */
 export function wellName(well: Well): string {
   const driver = well.size ?? (well.drive == null ? 'unknown drive' : label(well.drive));
-  return `${driver}, ${well.thread ?? 'thread ?'} × ${well.length ?? '?'}`;
+  if (well.thread === null) return `${driver}, ${well.length === null ? 'size not noted' : `${well.length} mm long`}`;
+  return `${driver}, ${well.thread}${well.length === null ? ', length not noted' : ` × ${well.length}`}`;
 }
 
 /** Where its screws come from and what sets them apart. */

@@ -76,9 +76,9 @@ internal static partial class Restated
                 continue;
             string Said(double number) => number.ToString(System.Globalization.CultureInfo.InvariantCulture);
             var thread = new Lexeme($"m{Said(width)}", [], new(null, null, null, $"M{Said(width)}", null, null), line[i].Start, line[i + 1].End);
-            var long1 = new Lexeme($"x{Said(length)}", [], new(null, null, null, null, length, null), line[i + 2].Start, line[i + 3].End);
+            var size = new Lexeme($"x{Said(length)}", [], new(null, null, null, null, length, null), line[i + 2].Start, line[i + 3].End);
             line.RemoveRange(i, 4);
-            line.InsertRange(i, [thread, long1]);
+            line.InsertRange(i, [thread, size]);
         }
     }
 
