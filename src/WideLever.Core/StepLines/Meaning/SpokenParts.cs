@@ -247,6 +247,12 @@ internal sealed partial class SpokenMeaning
                 Add(Sort.Joint, new Thermal { What = ThermalWhat.Paste, Count = Count.One }, clause);
             return;
         }
+        // The ports are on the main board, soldered: they are, and not the board.
+        if (Kind(thing) == PartKind.Mainboard && state == "soldered")
+        {
+            Fault(clause, "what is soldered to the main board? Name the part, such as memory soldered");
+            return;
+        }
         if (WordList.TryParse<Mounting>(state, out var mounting) && (mounting == Mounting.Soldered ? Beside(thing) : null) is var beside && (beside ?? Resolve(clause, thing, 0)) is { } part)
             seen.Add((part with { Mounting = mounting, SeenIn = context.CurrentLayer }, clause));
     }

@@ -110,6 +110,12 @@ internal sealed partial class ClauseReader(List<LineFault> faults, Func<string, 
         // The ribbon next: what will be done.
         if (Clauses is [{ HasDeed: false, Particle: null, State: null, IsHeldBy: false, Object: { IsCounted: false, HasFacts: false } later }] && line.Exists(word => word.Text == "next"))
             Fault(later.Start, later.End, "this says what is planned, wished or feared, not what was done: log it once it is done, or note it, such as note \"…\"");
+        // Two screws are longer than the rest: what they are like.
+        for (var i = 2; i + 1 < line.Count; i++)
+        {
+            if (line[i].Text is "longer" or "shorter" or "thicker" && line[i + 1].Text.StartsWith("than", StringComparison.Ordinal) && line[i - 1].Text is "are" or "is" && line.Take(i).All(word => !word.IsStop && !word.Is(Role.Deed)))
+                Fault(line[0].Start, line[i].End, "this says what they are like: say it where they are undone, such as 2 ph0 x8");
+        }
         // A connector snapped off: opened, or broken?
         for (var i = 1; i < line.Count; i++)
         {

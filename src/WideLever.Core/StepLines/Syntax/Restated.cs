@@ -13,7 +13,7 @@ internal static partial class Restated
         var missing = new List<(int Start, int End)>();
         var left = new List<(int Start, int End)>();
         Try(Gigs, 3);
-        Try(Kept, 1);
+        Try(Kept, 2);
         Try(Vacant, 1);
         WasMissing(line, missing);
         How((turn, has) => Try(turn, has));

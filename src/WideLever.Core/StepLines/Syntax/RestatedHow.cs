@@ -20,6 +20,9 @@ internal static partial class Restated
         attempt((words, _) => OffItsStrips(words), 0);
         attempt(FeetOverScrews, 0);
         attempt((words, _) => LidOverPack(words), 0);
+        attempt((words, _) => SeamOfTheCover(words), 0);
+        attempt(PriedAllRound, 0);
+        attempt((words, _) => SomePrying(words), 0);
         attempt((words, _) => LockEach(words), 0);
         attempt(ThenThePlate, 0);
         attempt(TheOtherIsNot, 1);
@@ -448,6 +451,43 @@ internal static partial class Restated
         if (lid is < 0 or > 1 || lid + 3 >= line.Count || line[lid + 1].Text is not ("off" or "away" or "comes off") || !line.Skip(lid + 2).Take(3).Any(word => word.Text is "there's" or "there is" or "there are" or "you see" or "and there" or "there it is" or "and there's") || !line.Skip(lid + 3).Any(word => word.Is(Role.Part)) || line.Exists(word => word.As(Role.Part) is "hinge" || word.Text.Contains("panel", StringComparison.Ordinal)))
             return;
         line[lid] = line[lid] with { Text = "bottom cover", Senses = Lexicon.Of("bottom cover").ToArray() };
+    }
+
+    /// <summary>Card round the seam, cover off: the base's.</summary>
+    private static void SeamOfTheCover(List<Lexeme> line)
+    {
+        var cover = line.FindIndex(word => word.Text is "cover");
+        if (cover > 1 && cover + 1 < line.Count && line[cover + 1].Text is "off" or "up" or "away" && line.Take(cover).Any(word => word.As(Role.Noun) == "seam") && !line.Exists(word => word.Is(Role.Part)) && (line[cover - 1].IsStop || line[cover - 1].Text is "the" or "and" or "and the"))
+            line[cover] = line[cover] with { Text = "bottom cover", Senses = Lexicon.Of("bottom cover").ToArray() };
+    }
+
+    /// <summary>Nine screws and a bit of prying, and the base is off: clips that nobody counted.</summary>
+    private static void SomePrying(List<Lexeme> line)
+    {
+        var prying = line.FindIndex(word => word.Text is "prying");
+        if (prying > 2 && line[prying - 1].Text == "of" && line[prying - 2].Text is "bit" or "lot")
+        {
+            line.RemoveRange(prying - 2, 2);
+            line[prying -= 2] = line[prying] with { Text = "prying" };
+            line.Insert(prying++, Word("some", line[prying - 1]));
+        }
+        if (prying > 0 && line[prying - 1].Text is "some" or "a bit of" or "a little" or "a little bit of" or "bit of" or "much" or "little" && line.Exists(word => word.As(Role.Noun) is "base" or "cover" || word.Is(Role.Part)) && !line.Exists(word => word.As(Role.Noun) == "clip"))
+            line[prying] = line[prying] with { Text = "clips", Senses = Lexicon.Of("clips").ToArray() };
+    }
+
+    /// <summary>A shield over the memory, pried up at the corners: how it came up.</summary>
+    private static void PriedAllRound(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        var stop = line.FindIndex(word => word.IsStop);
+        if (stop < 1 || stop + 2 >= line.Count || !line.Take(stop).Any(word => word.As(Role.Noun) == "shield") || !(line[stop + 1].Text is "pried" or "prised" or "prized"))
+            return;
+        var end = EndOf(line, stop + 1);
+        var place = stop + 2;
+        if (!line.GetRange(place, end - place).Exists(word => word.As(Role.Noun) == "place") || !line.GetRange(place, end - place).TrueForAll(word => word.As(Role.Noun) == "place" || word.Is(Role.Preposition) || word.Is(Role.Aside) || word.Is(Role.Particle)))
+            return;
+        Drop(line, left, place, end);
+        if (!line.Skip(stop).Any(word => word.Is(Role.Particle)))
+            line.Insert(place, Word("off", line[stop + 1]) with { Start = line[stop + 1].End, End = line[stop + 1].End });
     }
 
     /// <summary>Two ribbons, a flap each: with one.</summary>

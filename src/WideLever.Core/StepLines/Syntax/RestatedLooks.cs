@@ -6,7 +6,7 @@ internal static partial class Restated
     /// <summary>I see the fan, two screws, leaving it: it is there, held by screws, and nothing was done.</summary>
     private static void Kept(List<Lexeme> line, List<(int Start, int End)> left)
     {
-        var at = Enumerable.Range(0, line.Count).FirstOrDefault(i => IsKept(line[i]) && (line[i].As(Role.Deed) != "stay" || line.Take(i).Reverse().TakeWhile(word => !word.IsStop).All(word => !word.Is(Role.Part) && !word.Is(Role.Noun))), -1);
+        var at = Enumerable.Range(0, line.Count).FirstOrDefault(i => (IsKept(line[i]) || IsPutOff(line, i)) && (line[i].As(Role.Deed) != "stay" || line.Take(i).Reverse().TakeWhile(word => !word.IsStop).All(word => !word.Is(Role.Part) && !word.Is(Role.Noun))), -1);
         if (at < 0 || line.Exists(word => word.Is(Role.Deed) && !word.Is(Role.Noun) && !word.Is(Role.State) && !word.Is(Role.Aside) && !word.Is(Role.Particle) && !IsKept(word) && word.As(Role.Deed) is not ("stay" or "come")))
             return;
         var parts = line.Select((word, i) => (word, i)).Where(one => one.word.Is(Role.Part) && !one.word.Is(Role.Deed) && !(one.i > 0 && line[one.i - 1].Text is "to" or "with" or "of")).ToList();
@@ -23,7 +23,7 @@ internal static partial class Restated
             "clip" => "clipped",
             "place" when line.Exists(word => word.Text is "socket" or "slot") => "socketed",
             "rivet" => "riveted",
-            _ => null,
+            _ => line.Take(from).Any(IsFact) ? "screwed" : null,
         };
         if (from == 0 || held is null || line.Take(from).Any(word => word.Is(Role.Particle) && word.Text is "out" or "off" or "free" or "up"))
             return;
@@ -37,6 +37,9 @@ internal static partial class Restated
         line.AddRange(kept);
         line.Add(new(held, Lexicon.Of(held).ToArray(), null, kept[^1].End, kept[^1].End));
     }
+
+    /// <summary>Not doing that today, skipping that, not going there.</summary>
+    private static bool IsPutOff(List<Lexeme> line, int at) => line[at].Text is "skipping" or "skip" || (at > 0 && line[at - 1].Text == "not" && (line[at].Text is "doing" or "bothering" || (line[at].Text == "going" && at + 1 < line.Count && line[at + 1].Text is "there" or "near")));
 
     private static bool IsKept(Lexeme word) => word.Text is "leave it" or "leaving it" or "i leave it" or "left it" or "leave that" or "leaving that" or "leave" or "leaving" or "not touching it" or "not touching that" or "staying where it is" or "stays where it is" or "staying put" or "stays put" or "that stays" or "it stays" or "stays" or "staying" or "not taking it out" or "left alone";
 

@@ -16,6 +16,7 @@ internal static partial class Restated
         attempt(CountedUp, 0);
         attempt(SoAll, 1);
         attempt(SaidTwice, 0);
+        attempt(MakesWithOthers, 0);
         attempt((words, _) => AllButOf(words), 1);
         attempt(AllToldAtLast, 0);
         attempt(InAll, 0);
@@ -26,6 +27,8 @@ internal static partial class Restated
         attempt((words, _) => TopicOfCounts(words), 0);
         attempt((words, _) => InThePlace(words), 0);
         attempt(AfterAnother, 0);
+        attempt((words, _) => MaybeOneMore(words), 0);
+        attempt(SomeAreLonger, 0);
         attempt((words, _) => TheNextOne(words), 0);
     }
 
@@ -598,6 +601,19 @@ internal static partial class Restated
         }
     }
 
+    /// <summary>Another one under the sticker, that makes ten: with those of other lines.</summary>
+    private static void MakesWithOthers(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        var another = line.FindIndex(word => word.Text is "another" or "more" or "one more" or "a further" or "another one" or "found another" || word.Is(Role.Describe, "another"));
+        var last = line.FindLastIndex(word => !word.IsStop);
+        if (another < 0 || last < 3 || !IsCounted(line[last]) || line[last].Number is not > 2)
+            return;
+        var from = FromOf(line, last);
+        if (from < 2 || another > from || line.Take(from).Any(word => IsCounted(word) && word.Number > 1) || !line.GetRange(from, last - from).TrueForAll(word => SaysSo(word) || word.Is(Role.Aside)) || !line.GetRange(from, last - from).Exists(SaysSo))
+            return;
+        Drop(line, left, from - 1, last + 1);
+    }
+
     /// <summary>It's a slotted one, one slotted screw: the same.</summary>
     private static void SaidTwice(List<Lexeme> line, List<(int Start, int End)> left)
     {
@@ -665,6 +681,34 @@ internal static partial class Restated
                 place++;
             if (place + 1 < line.Count && line[place].Text is "middle" or "corner" or "centre" or "center" && line[place + 1].Number is not null)
                 line.Insert(place + 1, Comma(line[place + 1]));
+        }
+    }
+
+    /// <summary>Eight clips, maybe nine: eight or nine.</summary>
+    private static void MaybeOneMore(List<Lexeme> line)
+    {
+        for (var i = 0; i + 4 < line.Count; i++)
+        {
+            if (!IsCounted(line[i]) || !IsFastener(line[i + 1]) || !line[i + 2].IsStop || !line[i + 3].Is(Role.About) || !IsCounted(line[i + 4]) || !Ends(line, i + 5) || line[i].Number is not { } least || line[i + 4].Number is not { } most || most - least is not (> 0 and <= 3))
+                continue;
+            line[i] = line[i] with { Figure = new(null, null, null, null, null, ((int)least, (int)most)), Senses = [] };
+            line.RemoveRange(i + 2, 3);
+        }
+    }
+
+    /// <summary>Eleven, all PH0, and the last two are longer: without a length it says no more.</summary>
+    private static void SomeAreLonger(List<Lexeme> line, List<(int Start, int End)> left)
+    {
+        for (var i = 3; i < line.Count; i++)
+        {
+            if (line[i].Text is not ("longer" or "shorter") || !Ends(line, i + 1) || line.Exists(word => word.Figure is { Length: not null } || word.Is(Role.Unit)))
+                continue;
+            var from = FromOf(line, i);
+            var said = line.GetRange(from, i - from);
+            if (from == 0 || said.Where(IsCounted).ToList() is not [{ } some] || !said.TrueForAll(word => word == some || word.Is(Role.Aside) || word.Is(Role.Join) || word.Is(Role.Describe)) || !said.Exists(word => word.Text is "last" or "the last") || line.Take(from).FirstOrDefault(IsCounted) is not { } whole || whole.Number <= some.Number)
+                continue;
+            Drop(line, left, from - 1, i + 1);
+            return;
         }
     }
 
