@@ -101,10 +101,10 @@ internal static partial class Restated
         var thing = at < 0 ? -1 : line.FindIndex(at, word => word.IsStop || word.As(Role.Noun) == "switch" || word.Text is "switch");
         if (thing > at && !line[thing].IsStop && line.Take(at).All(word => !word.Is(Role.Part) && word.Number is null && !word.IsStop && !word.Is(Role.Negation)) && line.Take(at).Any(word => word.Text.Contains("cut", StringComparison.Ordinal) || word.Text.Contains("off", StringComparison.Ordinal) || word.Text.Contains("kill", StringComparison.Ordinal)))
         {
-            var (at0, end) = (line[power], EndOf(line, thing));
+            var (said, end) = (line[power], EndOf(line, thing));
             left.Add((line[0].Start, line[end - 1].End));
             line.RemoveRange(0, end);
-            line.InsertRange(0, [at0 with { Text = "power switch", Senses = Lexicon.Of("power switch").ToArray() }, Word("off", at0)]);
+            line.InsertRange(0, [said with { Text = "power switch", Senses = Lexicon.Of("power switch").ToArray() }, Word("off", said)]);
         }
     }
 

@@ -175,7 +175,6 @@ internal static partial class Restated
         if (line.Count > 2 && line[1].IsColon && IsFastener(line[0]) && line.Skip(2).Where(word => !word.IsStop && !word.Is(Role.Join)).ToList() is { Count: > 1 } counts && counts.TrueForAll(word => word.Figure is { Number: not null, Size: null } || word.Text is "x" or "×"))
         {
             var sum = counts.Where(word => word.Number is not null).Sum(word => word.Number!.Value);
-            line[0] = line[0] with { };
             var first = line.FindIndex(2, word => word.Number is not null);
             line[first] = Of(sum, line[first]) with { End = line[^1].End };
             line.RemoveRange(first + 1, line.Count - first - 1);
@@ -334,7 +333,7 @@ internal static partial class Restated
                 var mm = Word("mm", line[i]);
                 left.Add((sorts[lengths].Start, sorts[lengths].End));
                 line.RemoveRange(from, end - from);
-                line.InsertRange(from, [Of(each, all), .. what, Word("of", one), one, mm, Comma(one), Of(each, line.Count > from ? all : all), Word("of", other), other, mm]);
+                line.InsertRange(from, [Of(each, all), .. what, Word("of", one), one, mm, Comma(one), Of(each, all), Word("of", other), other, mm]);
                 return;
             }
             if (all is not null || Enumerable.Range(0, sorts.Count).Any(at => IsCountAt(sorts, at)))
@@ -345,8 +344,8 @@ internal static partial class Restated
             var noun = sorts.Find(word => word.As(Role.Noun) == "screw");
             sorts.Remove(noun!);
             and = sorts.FindIndex(word => word.Text == "and");
-            List<Lexeme> Of1(IEnumerable<Lexeme> words) => [Of(each, line[i]), .. noun is null ? [] : new[] { noun }, .. words.SkipWhile(word => word.Text == "of").Prepend(Word("of", line[i])).Where((word, at) => at > 0 || words.Any(unit => unit.Is(Role.Unit)))];
-            List<Lexeme> told = [.. Of1(sorts.Take(and)), Comma(line[i]), .. Of1(sorts.Skip(and + 1))];
+            List<Lexeme> Group(IEnumerable<Lexeme> words) => [Of(each, line[i]), .. noun is null ? [] : new[] { noun }, .. words.SkipWhile(word => word.Text == "of").Prepend(Word("of", line[i])).Where((word, at) => at > 0 || words.Any(unit => unit.Is(Role.Unit)))];
+            List<Lexeme> told = [.. Group(sorts.Take(and)), Comma(line[i]), .. Group(sorts.Skip(and + 1))];
             line.RemoveRange(from, end - from);
             line.InsertRange(from, told);
             return;
