@@ -69,19 +69,19 @@ function SymptomList({ unit, symptoms }: { unit: Unit; symptoms: Symptom[] }) {
       </Empty>
     );
   const stops = (one: Symptom) => one.parts.some((part) => part.stop !== null);
-  const dangerousFirst = [...symptoms.filter(stops), ...symptoms.filter((one) => !stops(one))];
+  const gravestFirst = [...symptoms.filter(stops), ...symptoms.filter((one) => !stops(one))];
   return (
     <section className="card" aria-labelledby="symptom-list">
       <h2 id="symptom-list">What machines do</h2>
       <ul className="plan-jobs">
-        {dangerousFirst.map((one) => {
+        {gravestFirst.map((one) => {
           const first = one.parts.find((part) => part.effort !== null);
           return (
             <li key={one.text}>
               <Link to={`?${new URLSearchParams({ view: 'symptom', symptom: one.text }).toString()}`}>{one.text}</Link>
               <span className="second">
                 {one.noted ? ' noted on this machine;' : ''}
-                {stops(one) ? ' may be dangerous;' : ''}
+                {stops(one) ? ' stop and read first;' : ''}
                 {first === undefined || first.effort === null
                   ? ' nothing on record here to look at'
                   : ` ${nameOf(unit, first.part)} first, ${minutes(first.effort)}`}
@@ -90,13 +90,13 @@ function SymptomList({ unit, symptoms }: { unit: Unit; symptoms: Symptom[] }) {
           );
         })}
       </ul>
-      <p className="note">What may be dangerous comes first, then what takes the least work to look at.</p>
+      <p className="note">What may hurt someone or lose data comes first, then what takes the least work to look at.</p>
     </section>
   );
 }
 
 function Looks({ unit, symptom }: { unit: Unit; symptom: Symptom }) {
-  // Nothing is planned until what may be dangerous was looked at.
+  // Nothing is planned until what may hurt someone or lose data was looked at.
   const [looked, setLooked] = useState(false);
   const stops = [...new Set(symptom.parts.map((part) => part.stop).filter((stop) => stop !== null))];
   const open = looked || stops.length === 0;
