@@ -81,7 +81,7 @@ function SymptomList({ unit, symptoms }: { unit: Unit; symptoms: Symptom[] }) {
               <Link to={`?${new URLSearchParams({ view: 'symptom', symptom: one.text }).toString()}`}>{one.text}</Link>
               <span className="second">
                 {one.noted ? ' noted on this machine;' : ''}
-                {stops(one) ? ' stop and read first;' : ''}
+                {stops(one) ? ' may hurt someone or lose data;' : ''}
                 {first === undefined || first.effort === null
                   ? ' nothing on record here to look at'
                   : ` ${nameOf(unit, first.part)} first, ${minutes(first.effort)}`}
