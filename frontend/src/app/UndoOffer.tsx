@@ -5,7 +5,9 @@ import { asProblem } from '../api/client';
 import { useChange } from '../api/queries';
 
 interface Offer {
-  /** What was done; a second offer of the same takes the place of the first. */
+  /** Of what: a second offer of the same takes the place of the first. */
+  key: string;
+  /** What was done. */
   what: string;
   detail?: string;
   /** Takes it back. */
@@ -20,18 +22,25 @@ export const useUndoOffer = () => useContext(Offers);
 export function UndoOffers({ children }: { children: ReactNode }) {
   const [told, holder] = notification.useNotification();
   const client = useQueryClient();
-  const takeBack = async ({ what, undo }: Offer) => {
+  const takeBack = async ({ key, what, undo }: Offer) => {
     try {
       await undo();
-      told.open({ key: what, title: `Undone: ${what}`, duration: 6, role: 'status' });
+      told.open({ key, title: `Undone: ${what}`, duration: 6, role: 'status' });
     } catch (error) {
-      told.open({ key: what, title: `Not undone: ${what}`, description: asProblem(error).detail, duration: 12 });
+      // Where no answer came it may have been undone all the same.
+      const { status, detail } = asProblem(error);
+      told.open({
+        key,
+        title: `${status === 0 ? 'Perhaps not undone' : 'Not undone'}: ${what}`,
+        description: detail,
+        duration: 12,
+      });
     }
     await client.invalidateQueries();
   };
   const offer = (made: Offer) =>
     told.open({
-      key: made.what,
+      key: made.key,
       title: made.what,
       description: made.detail,
       duration: 12,
@@ -65,7 +74,7 @@ export function useSettingChange<T>(
   const offer = useUndoOffer();
   return useChange(async ({ before, after, revision }: Setting<T>) => {
     const made = await put(after, revision);
-    offer({ what, undo: () => put(before, made.revision) });
+    offer({ key: what, what, undo: () => put(before, made.revision) });
     return made;
   });
 }

@@ -140,6 +140,7 @@ function useTakeOff() {
       remove.mutate(unit, {
         onSuccess: () =>
           offer({
+            key: unit.id,
             what: `${unit.maker} ${unit.model} is off the shelf`,
             detail: 'Nothing is deleted.',
             undo: () => take(api.POST('/api/units/{unitId}/restore', { params: { path: { unitId: unit.id } } })),
